@@ -1,0 +1,135 @@
+package app.gemba.core.campaign;
+
+import app.gemba.core.consent.ReasonCode;
+import app.gemba.core.consent.Terms;
+import app.gemba.core.consent.Verdict;
+import app.gemba.core.consent.Verdicts;
+import app.gemba.core.content.MergeText;
+import app.gemba.core.content.SmsEncoding;
+import app.gemba.core.content.SmsSegmenter;
+import app.gemba.core.content.SmsText;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The verdicts of a whole audience, counted before launch. Takes one person after another, so that
+ * an audience of any size can be streamed through it. Not safe for use by several threads.
+ */
+public final class Preflight {
+  private final Verdicts verdicts;
+  private final Terms terms;
+  private final MergeText message;
+  private final Instant now;
+  private final Map<ReasonCode, Long> reasons = new EnumMap<>(ReasonCode.class);
+  private long everyone;
+  private long clear;
+  private long segments;
+  private long longer;
+  private long unicode;
+  private long leftBlank;
+  private int fewestSegments = Integer.MAX_VALUE;
+
+  /** A preflight of one campaign at one moment. */
+  public Preflight(Verdicts verdicts, Terms terms, MergeText message, Instant now) {
+    this.verdicts = verdicts;
+    this.terms = terms;
+    this.message = message;
+    this.now = now;
+  }
+
+  /**
+   * The reason under which a person is counted, the first of all that apply.
+   *
+   * @return empty where the person is clear
+   */
+  public Optional<ReasonCode> groupOf(Candidate candidate) {
+    return verdicts.of(candidate.standing(), terms, now).reasons().stream().findFirst();
+  }
+
+  /** Counts one person. */
+  public void count(Candidate candidate) {
+    everyone++;
+    Verdict verdict = verdicts.of(candidate.standing(), terms, now);
+    if (verdict instanceof Verdict.Clear) {
+      clear++;
+    } else {
+      reasons.merge(verdict.reasons().get(0), 1L, Long::sum);
+    }
+    if (!(verdict instanceof Verdict.Refused)) {
+      countMessage(candidate);
+    }
+  }
+
+  private void countMessage(Candidate candidate) {
+    SmsText text = SmsSegmenter.cut(message.fill(candidate.fields()));
+    segments += text.count();
+    unicode += text.encoding() == SmsEncoding.UCS2 ? 1 : 0;
+    leftBlank += message.leftBlank(candidate.fields()).isEmpty() ? 0 : 1;
+    if (text.count() < fewestSegments) {
+      longer = text.count() > 0 ? messagesSoFar() : 0;
+      fewestSegments = text.count();
+    } else if (text.count() > fewestSegments) {
+      longer++;
+    }
+  }
+
+  /** Messages counted before the current one, all of which were longer than it. */
+  private long messagesSoFar() {
+    return fewestSegments == Integer.MAX_VALUE ? 0 : everyone - 1 - refused();
+  }
+
+  private long refused() {
+    return reasons.entrySet().stream()
+        .filter(entry -> !entry.getKey().holds())
+        .mapToLong(Map.Entry::getValue)
+        .sum();
+  }
+
+  /** What has been counted so far. */
+  public Counts counts(long pricePerSegmentMicros) {
+    long noNumber = sum(ReasonCode.NO_NUMBER, ReasonCode.LANDLINE, ReasonCode.SPECIAL_NUMBER);
+    return new Counts(
+        everyone,
+        everyone - noNumber,
+        everyone - refused(),
+        clear,
+        Map.copyOf(reasons),
+        segments,
+        longer,
+        unicode,
+        leftBlank,
+        Math.multiplyExact(segments, pricePerSegmentMicros));
+  }
+
+  private long sum(ReasonCode... codes) {
+    long sum = 0;
+    for (ReasonCode code : codes) {
+      sum += reasons.getOrDefault(code, 0L);
+    }
+    return sum;
+  }
+
+  /**
+   * The funnel: everyone → withNumber → allowed → withinHours.
+   *
+   * @param reasons refused and held people by the first reason that applies
+   * @param segments messages paid for, summed over the allowed, each with their own text
+   * @param longer allowed people whose text needs more segments than the shortest does
+   * @param unicode allowed people whose text needs the long encoding
+   * @param leftBlank allowed people with a blank in their text that has no words for it
+   * @param costMicros millionths of the sender's currency
+   */
+  public record Counts(
+      long everyone,
+      long withNumber,
+      long allowed,
+      long withinHours,
+      Map<ReasonCode, Long> reasons,
+      long segments,
+      long longer,
+      long unicode,
+      long leftBlank,
+      long costMicros) {}
+}

@@ -1,0 +1,47 @@
+package app.gemba.core.consent;
+
+/**
+ * Why a contact is refused or held. The order is the order in which reasons are shown: number,
+ * suppression, consent, hours.
+ */
+public enum ReasonCode {
+  NO_NUMBER("has no number that can be used", "the number", false),
+  LANDLINE("has only a landline", "a landline takes no texts: common practice", false),
+  SPECIAL_NUMBER("has only a free-phone, premium or company number", "common practice", false),
+  TWICE("shares a number with somebody earlier in the audience", "each number once", false),
+  SUPPRESSED("must not be contacted", "suppressions of the house", false),
+  SAID_NO("said no", "47 CFR 64.1200(a)(10); PECR 2003 reg. 22 (from memory)", false),
+  NO_AGREEMENT(
+      "has not agreed to marketing",
+      "47 CFR 64.1200(a)(2); PECR 2003 reg. 22; UWG s.7 (from memory)",
+      false),
+  NO_SHARED_HOURS("is never within all hours at once", "contact and campaign hours", false),
+  ZONE_UNKNOWN("waits: time zone not known", "contact hours need a clock", true),
+  CONTACT_HOURS("waits for contact hours", "47 CFR 64.1200(c)(1) (from memory)", true),
+  CAMPAIGN_HOURS("waits for the campaign's hours", "the campaign", true);
+
+  private final String words;
+  private final String source;
+  private final boolean holds;
+
+  ReasonCode(String words, String source, boolean holds) {
+    this.words = words;
+    this.source = source;
+    this.holds = holds;
+  }
+
+  /** The reason as the end of a sentence that begins with a person. */
+  public String words() {
+    return words;
+  }
+
+  /** The published text behind the rule, or that it is common practice or the house's own. */
+  public String source() {
+    return source;
+  }
+
+  /** Whether the reason only holds the contact, rather than refusing it. */
+  public boolean holds() {
+    return holds;
+  }
+}

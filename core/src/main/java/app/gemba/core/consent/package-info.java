@@ -1,0 +1,2 @@
+/** Agreement, suppression, rules, and the verdict on a contact. */
+package app.gemba.core.consent;

@@ -1,0 +1,2 @@
+/** How fast. */
+package app.gemba.core.pacing;

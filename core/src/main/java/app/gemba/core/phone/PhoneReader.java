@@ -1,0 +1,213 @@
+package app.gemba.core.phone;
+
+import com.google.i18n.phonenumbers.NumberParseException;
+import com.google.i18n.phonenumbers.PhoneNumberUtil;
+import com.google.i18n.phonenumbers.PhoneNumberUtil.PhoneNumberFormat;
+import com.google.i18n.phonenumbers.PhoneNumberUtil.ValidationResult;
+import com.google.i18n.phonenumbers.Phonenumber;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/**
+ * Reads the telephone numbers out of a cell as people fill it. Parsing is libphonenumber's; what
+ * surrounds it keeps a plain parse from seeing numbers where there are none (keypad letters in
+ * names, decimals as digits) and from failing on odd spaces. Safe for use by several threads.
+ */
+public final class PhoneReader {
+  private static final Pattern PLACEHOLDER =
+      Pattern.compile("[-–—.?/()\\s+\"']*|n/?a|null|nil|nan|none|0+", Pattern.CASE_INSENSITIVE);
+  private static final Pattern SEPARATOR =
+      Pattern.compile(
+          "\\s*(?:[/;\\\\&|\\n]|,(?!,)(?<!,,)|\\bor\\b|\\band\\b| \\+ )\\s*",
+          Pattern.CASE_INSENSITIVE);
+  private static final Pattern SPREADSHEET_ERROR = Pattern.compile("#[A-Z/0]+[!?]?|=\\w.*");
+  private static final Pattern DATE =
+      Pattern.compile("\\d{1,2}[/.]\\d{1,2}[/.]\\d{4}|\\d{4}-\\d{2}-\\d{2}");
+  private static final Pattern EXTENSION =
+      Pattern.compile(
+          "(?i)\\s*(?:;ext=|,,+|\\bext\\.?|\\bx|(?<=\\d)x|\\bint\\.?|\\banexo|доб\\.?)\\s*(\\d{1,7})$");
+  private static final Pattern TRAILING_WORDS = Pattern.compile("\\s*(?:\\([^)\\d]*\\)|\\p{L}+)$");
+
+  /** A group of letters that stands for digits of its own: 1-207-JKL-0137. */
+  private static final Pattern KEYPAD_LETTERS =
+      Pattern.compile("[+\\d][\\d ().-]*[ -][A-Za-z]{3,7}(?:[ -]\\d+)?");
+
+  private static final Pattern STOP = Pattern.compile("(?i)\\bstop\\b");
+  private static final int FEWEST_DIGITS_OF_TWO = 14;
+  private static final int FEWEST_LETTERS_OF_A_NOTE = 3;
+  private static final int MOST_TRIES = 20;
+
+  private final PhoneNumberUtil library = PhoneNumberUtil.getInstance();
+  private final ZoneDirectory zones;
+
+  /** A reader with the zone directory that ships with Gemba. */
+  public PhoneReader() {
+    this(ZoneDirectory.shipped());
+  }
+
+  PhoneReader(ZoneDirectory zones) {
+    this.zones = zones;
+  }
+
+  /**
+   * Reads one cell.
+   *
+   * @param raw the cell as it stands in the file
+   * @param defaultRegion ISO 3166-1 code of the country of numbers that carry none
+   */
+  public PhoneReading read(String raw, String defaultRegion) {
+    String cell = CellCleaner.clean(raw);
+    if (PLACEHOLDER.matcher(cell).matches()) {
+      return new PhoneReading.Blank();
+    }
+    Optional<String> scientific = CellCleaner.scientific(cell);
+    if (scientific.isPresent() && scientific.get().isEmpty()) {
+      return new PhoneReading.Destroyed();
+    }
+    cell = scientific.orElse(cell);
+    if (SPREADSHEET_ERROR.matcher(cell).matches()) {
+      return new PhoneReading.Unusable("a formula or a spreadsheet's error value");
+    }
+    if (DATE.matcher(cell).matches()) {
+      return new PhoneReading.Unusable("a date, not a number");
+    }
+    if (cell.contains("@")) {
+      return new PhoneReading.Unusable("an e-mail address, not a number");
+    }
+    if (cell.chars().noneMatch(c -> c >= '0' && c <= '9')) {
+      return new PhoneReading.NoNumber();
+    }
+    return readParts(cell, defaultRegion.toUpperCase(Locale.ROOT));
+  }
+
+  private PhoneReading readParts(String cell, String region) {
+    List<String> parts =
+        Arrays.stream(SEPARATOR.split(cell)).filter(part -> !part.isBlank()).toList();
+    if (parts.size() == 1) {
+      Optional<PhoneNumber> whole = parse(parts.get(0), region);
+      if (whole.isPresent()) {
+        boolean extension = EXTENSION.matcher(cell).find();
+        return numbers(List.of(whole.get()), extension ? "an extension was left off" : "");
+      }
+    }
+    List<PhoneNumber> read =
+        parts.stream().flatMap(part -> parse(part, region).stream()).distinct().toList();
+    if (parts.size() > 1 && read.size() < 2) {
+      Optional<PhoneNumber> slashed = parse(cell.replaceAll("[/\\\\]", "-"), region);
+      if (slashed.isPresent()) {
+        return numbers(List.of(slashed.get()), "");
+      }
+    }
+    if (!read.isEmpty()) {
+      return numbers(read, read.size() > 1 ? "two numbers" : "a part of the cell is no number");
+    }
+    List<PhoneNumber> pair = sideBySide(cell, region);
+    if (!pair.isEmpty()) {
+      return numbers(pair, "two numbers");
+    }
+    return inProse(cell, region)
+        .<PhoneReading>map(number -> numbers(List.of(number), "words around the number"))
+        .orElseGet(() -> new PhoneReading.Unusable("not a usable telephone number"));
+  }
+
+  private static PhoneReading.Numbers numbers(List<PhoneNumber> numbers, String warning) {
+    return new PhoneReading.Numbers(numbers, warning);
+  }
+
+  /** Two numbers with nothing between them but a blank, a bracket or a plus. */
+  private List<PhoneNumber> sideBySide(String cell, String region) {
+    if (cell.chars().filter(Character::isDigit).count() < FEWEST_DIGITS_OF_TWO) {
+      return List.of();
+    }
+    for (int i = 1; i < cell.length() - 1; i++) {
+      if (" (+".indexOf(cell.charAt(i)) >= 0) {
+        if (cell.startsWith(" - ", i) || cell.startsWith("- ", i - 1)) {
+          // From this number to that: a range, which nobody meant to be contacted whole.
+          continue;
+        }
+        Optional<PhoneNumber> left = parse(cell.substring(0, i).strip(), region);
+        Optional<PhoneNumber> right = parse(cell.substring(i).strip(), region);
+        if (left.isPresent() && right.isPresent()) {
+          return List.of(left.get(), right.get());
+        }
+      }
+    }
+    return List.of();
+  }
+
+  /** The one valid number in a note; a note that asks to stop is nobody to be contacted. */
+  private Optional<PhoneNumber> inProse(String cell, String region) {
+    boolean wordy = cell.chars().filter(Character::isLetter).count() >= FEWEST_LETTERS_OF_A_NOTE;
+    if (!wordy || STOP.matcher(cell).find()) {
+      return Optional.empty();
+    }
+    List<PhoneNumber> found = new ArrayList<>();
+    library
+        .findNumbers(cell, region, PhoneNumberUtil.Leniency.VALID, MOST_TRIES)
+        .forEach(match -> parsePlain(match.rawString(), region).ifPresent(found::add));
+    return found.stream().distinct().count() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+  }
+
+  private Optional<PhoneNumber> parse(String part, String region) {
+    String bare = EXTENSION.matcher(part).replaceFirst("");
+    bare = TRAILING_WORDS.matcher(bare).replaceFirst("").strip();
+    if (KEYPAD_LETTERS.matcher(bare).matches()) {
+      return parsePlain(bare, region).filter(number -> number.type() != LineType.UNKNOWN);
+    }
+    if (bare.chars().anyMatch(Character::isLetter) || SEPARATOR.matcher(bare).find()) {
+      return Optional.empty();
+    }
+    return parsePlain(bare, region).or(() -> withoutPlus(part, region));
+  }
+
+  /** A foreign number whose plus was lost or stands as 00: taken only where it is then valid. */
+  private Optional<PhoneNumber> withoutPlus(String part, String region) {
+    String digits = part.replaceAll("\\D", "");
+    String international = digits.startsWith("00") ? digits.substring(2) : digits;
+    if (international.length() < 11 || international.startsWith("0") || part.contains("+")) {
+      return Optional.empty();
+    }
+    return parsePlain("+" + international, region).filter(n -> n.type() != LineType.UNKNOWN);
+  }
+
+  private Optional<PhoneNumber> parsePlain(String text, String region) {
+    try {
+      Phonenumber.PhoneNumber parsed = library.parse(text, region);
+      boolean valid = library.isValidNumber(parsed);
+      if (!valid && !possible(parsed, text)) {
+        return Optional.empty();
+      }
+      String e164 = library.format(parsed, PhoneNumberFormat.E164);
+      String of = Optional.ofNullable(library.getRegionCodeForNumber(parsed)).orElse("ZZ");
+      LineType type = valid ? lineType(library.getNumberType(parsed)) : LineType.UNKNOWN;
+      return Optional.of(new PhoneNumber(e164, type, of, zones.of(parsed, e164)));
+    } catch (NumberParseException | IllegalArgumentException e) {
+      return Optional.empty();
+    }
+  }
+
+  /**
+   * A number of a possible length in no assigned range is kept where it is written out, with its
+   * country or its trunk zero; in North America, where all have one length, it is a typing error.
+   */
+  private boolean possible(Phonenumber.PhoneNumber parsed, String text) {
+    return parsed.getCountryCode() != 1
+        && (text.startsWith("+") || text.replaceAll("\\D", "").startsWith("0"))
+        && library.isPossibleNumberWithReason(parsed) == ValidationResult.IS_POSSIBLE;
+  }
+
+  private static LineType lineType(PhoneNumberUtil.PhoneNumberType type) {
+    return switch (type) {
+      case MOBILE -> LineType.MOBILE;
+      case FIXED_LINE -> LineType.LANDLINE;
+      case FIXED_LINE_OR_MOBILE, PERSONAL_NUMBER -> LineType.LANDLINE_OR_MOBILE;
+      case VOIP -> LineType.INTERNET;
+      case TOLL_FREE, PREMIUM_RATE, SHARED_COST, UAN, PAGER, VOICEMAIL -> LineType.SPECIAL;
+      case UNKNOWN -> LineType.UNKNOWN;
+    };
+  }
+}

@@ -1,0 +1,100 @@
+package app.gemba.core.phone;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.gemba.core.Reference;
+import de.siegmar.fastcsv.reader.NamedCsvRecord;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+
+class PhoneReaderTest {
+  private final PhoneReader reader = new PhoneReader();
+
+  /** Source: reference/phone_examples.csv, libphonenumber's own example numbers. */
+  @Test
+  void exampleNumbersOfAllRegionsAreReadAsTheirE164() {
+    List<String> wrong = new ArrayList<>();
+    List<NamedCsvRecord> rows = Reference.rows("phone_examples.csv");
+    for (NamedCsvRecord row : rows) {
+      // Numbers of no country (region 001) have no national form.
+      boolean worldwide = row.getField("region").equals("001");
+      for (String form :
+          worldwide
+              ? List.of("international_format")
+              : List.of("international_format", "national_format")) {
+        String read = e164(reader.read(row.getField(form), row.getField("region")));
+        if (!read.equals(row.getField("e164"))) {
+          wrong.add(row.getField("region") + " " + row.getField(form) + " -> " + read);
+        }
+      }
+    }
+    assertThat(rows).hasSizeGreaterThan(1000);
+    assertThat(wrong).isEmpty();
+  }
+
+  /**
+   * Source: reference/phone_messy.csv. Disagreements are named in {@link MessyDepartures}, each
+   * with its reason.
+   */
+  @Test
+  void untidyCellsAreReadAsACarefulPersonWould() {
+    List<String> wrong = new ArrayList<>();
+    for (NamedCsvRecord row : Reference.rows("phone_messy.csv")) {
+      String expected = row.getField("action").equals("reject") ? "" : row.getField("e164");
+      String read = e164(reader.read(row.getField("raw"), row.getField("default_region")));
+      boolean agreed = read.equals(expected);
+      if (agreed == MessyDepartures.BY_ID.containsKey(row.getField("id"))) {
+        wrong.add(
+            row.getField("id")
+                + " "
+                + row.getField("raw_escaped")
+                + " -> "
+                + read
+                + (agreed ? " (departure no longer needed)" : " expected " + expected));
+      }
+    }
+    assertThat(wrong).isEmpty();
+  }
+
+  @Test
+  void aNumberInASplitAreaCodeCouldBeInAllItsZones() {
+    assertThat(zones("+18505550100"))
+        .contains(ZoneId.of("America/New_York"), ZoneId.of("America/Chicago"));
+    assertThat(zones("+12075550100")).containsExactly(ZoneId.of("America/New_York"));
+    assertThat(zones("+61755501234")).contains(ZoneId.of("Australia/Brisbane"));
+    assertThat(zones("+80012345678")).isEmpty();
+  }
+
+  @Test
+  void typeAndRegionAreWorkedOutOnce() {
+    assertThat(number("+442079460000").type()).isEqualTo(LineType.LANDLINE);
+    assertThat(number("+447700900000").type()).isEqualTo(LineType.UNKNOWN);
+    assertThat(number("+61491570156").type()).isEqualTo(LineType.MOBILE);
+    assertThat(number("+12075550100").type()).isEqualTo(LineType.LANDLINE_OR_MOBILE);
+    assertThat(number("+18005550199").type()).isEqualTo(LineType.SPECIAL);
+    assertThat(number("+61491570156").region()).isEqualTo("AU");
+  }
+
+  @Test
+  void logsShowOnlyTheEndsOfANumber() {
+    assertThat(PhoneNumber.masked("+12075550100")).isEqualTo("+12*******00");
+  }
+
+  private Set<ZoneId> zones(String e164) {
+    return number(e164).zones();
+  }
+
+  private PhoneNumber number(String e164) {
+    return ((PhoneReading.Numbers) reader.read(e164, "US")).numbers().get(0);
+  }
+
+  private static String e164(PhoneReading reading) {
+    return reading instanceof PhoneReading.Numbers numbers
+        ? numbers.numbers().stream().map(PhoneNumber::e164).collect(Collectors.joining(" "))
+        : "";
+  }
+}

@@ -1,22 +1,34 @@
 package app.gemba.core.campaign;
 
 import java.util.List;
-import java.util.function.Consumer;
 
 /** A network that carries texts. What it says comes to the listener it was made with. */
 public interface TextNetwork extends AutoCloseable {
 
-  /** Takes events and returns when they are safely kept; only then is the network told so. */
-  interface Listener extends Consumer<List<WireEvent>> {}
+  /** Takes what a network says. */
+  interface Listener {
+    /** Returns when the events are safely kept; only then is the network told so. */
+    void heard(List<WireEvent> events);
 
-  /** Whether texts can leave now. */
-  boolean isReady();
+    /** A place in the window has come free, or the connection has come or gone. */
+    void roomChanged();
+  }
 
-  /** How many more texts may be put in flight now; zero while not ready. */
+  /** The last word before a text leaves. */
+  interface Gate {
+    /**
+     * Waits while nothing may leave at all.
+     *
+     * @return whether this text may leave now; if not, it is withdrawn
+     */
+    boolean mayLeave(OutgoingText text) throws InterruptedException;
+  }
+
+  /** How many more texts may be put in flight now; zero while there is no connection. */
   int room();
 
-  /** The most that may be in flight at once. */
-  int window();
+  /** Whether there is a connection. */
+  boolean isConnected();
 
   /** Sends a text; the answers come as events. Never blocks on the wire. */
   void send(OutgoingText text);

@@ -17,6 +17,9 @@ public sealed interface WireEvent {
   /** The connection was lost, or no answer came in time. */
   record Unanswered(PartRef part) implements WireEvent {}
 
+  /** A text was held back at the last moment; no part of it left. */
+  record Withdrawn(long attemptId) implements WireEvent {}
+
   /**
    * A receipt. May come twice, late, or before the acceptance it belongs to.
    *

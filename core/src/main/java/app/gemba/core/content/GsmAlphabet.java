@@ -27,11 +27,11 @@ final class GsmAlphabet {
     return Map.copyOf(septets);
   }
 
-  /** The charset reads an unassigned extension as something else, which does not code back. */
+  /** The charset reads an unassigned extension as NUL, which is not in the alphabet. */
   private static void add(Map<Integer, Integer> septets, byte[] coded) {
     String character = CharsetUtil.decode(coded, CharsetUtil.CHARSET_GSM);
     if (character.codePointCount(0, character.length()) == 1
-        && character.charAt(0) != ESCAPE
+        && character.charAt(0) != 0
         && java.util.Arrays.equals(CharsetUtil.encode(character, CharsetUtil.CHARSET_GSM), coded)) {
       septets.merge(character.codePointAt(0), coded.length, Math::min);
     }

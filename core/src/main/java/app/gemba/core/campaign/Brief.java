@@ -1,0 +1,146 @@
+package app.gemba.core.campaign;
+
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.consent.Terms;
+import app.gemba.core.content.MergeText;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What the operator composes: who, why, what, from whom, when and how fast. May be incomplete while
+ * it is a draft.
+ *
+ * @param whenBlank what to say where a merge field is blank, by field
+ * @param lists ids of the lists that make the audience
+ * @param typedNumbers further numbers as they were typed or pasted, one a line or comma-separated
+ * @param hoursFrom campaign hours begin; equal to {@code hoursTo} at midnight they never end
+ * @param perMinute pace, at least 1
+ * @param startAt for {@link StartMode#AT}
+ * @param startAtOwn for {@link StartMode#AT_OWN}
+ */
+public record Brief(
+    String name,
+    Channel channel,
+    Purpose purpose,
+    String message,
+    Map<String, String> whenBlank,
+    Optional<Long> senderId,
+    List<Long> lists,
+    String typedNumbers,
+    LocalTime hoursFrom,
+    LocalTime hoursTo,
+    Set<DayOfWeek> hoursDays,
+    HoursClock hoursClock,
+    int perMinute,
+    StartMode startMode,
+    Optional<Instant> startAt,
+    Optional<LocalDateTime> startAtOwn) {
+  /**
+   * Texts longer than this are refused: the concatenation header counts 255 parts, common practice
+   * stops at 10.
+   */
+  private static final int LONGEST_MESSAGE = 1530;
+
+  private static final int FASTEST_PER_MINUTE = 6_000_000;
+
+  public Brief {
+    whenBlank = Map.copyOf(whenBlank);
+    lists = List.copyOf(lists);
+    hoursDays = Set.copyOf(hoursDays);
+  }
+
+  /** Whose clock campaign hours go by. */
+  public enum HoursClock {
+    HOUSE,
+    /** Each person's own. */
+    OWN
+  }
+
+  /** When a campaign starts. */
+  public enum StartMode {
+    NOW,
+    /** At one instant. */
+    AT,
+    /** At an hour on each person's own clock. */
+    AT_OWN
+  }
+
+  /** What the campaign brings to a verdict. */
+  public Terms terms(ZoneId house) {
+    return new Terms(
+        channel,
+        purpose,
+        hoursFrom,
+        hoursTo,
+        hoursDays,
+        hoursClock == HoursClock.HOUSE ? Optional.of(house) : Optional.empty(),
+        startMode == StartMode.AT ? startAt : Optional.empty(),
+        startMode == StartMode.AT_OWN ? startAtOwn : Optional.empty());
+  }
+
+  /** What makes the brief unusable even as a draft, in sentences; none where it can be saved. */
+  public List<String> mistakes() {
+    List<String> mistakes = new ArrayList<>();
+    boolean allDay = hoursFrom.equals(LocalTime.MIDNIGHT) && hoursTo.equals(LocalTime.MIDNIGHT);
+    if (!allDay && !hoursTo.equals(LocalTime.MIDNIGHT) && !hoursFrom.isBefore(hoursTo)) {
+      mistakes.add("Campaign hours must begin before they end.");
+    }
+    if (hoursDays.isEmpty()) {
+      mistakes.add("Campaign hours need at least one day of the week.");
+    }
+    if (perMinute < 1 || perMinute > FASTEST_PER_MINUTE) {
+      mistakes.add("The pace must be at least 1 a minute.");
+    }
+    if (message.length() > LONGEST_MESSAGE) {
+      mistakes.add("The text is longer than " + LONGEST_MESSAGE + " characters.");
+    }
+    return mistakes;
+  }
+
+  /** What is still missing before launch, in sentences; none where it can be launched. */
+  public List<String> missing() {
+    List<String> missing = new ArrayList<>(mistakes());
+    if (name.isBlank()) {
+      missing.add("Give the campaign a name.");
+    }
+    if (lists.isEmpty() && typedNumbers.isBlank()) {
+      missing.add("Choose a list, or type numbers.");
+    }
+    if (message.isBlank()) {
+      missing.add("Write the text.");
+    } else {
+      badFields().ifPresent(missing::add);
+    }
+    if (senderId.isEmpty()) {
+      missing.add("Choose a sender.");
+    }
+    if (startMode == StartMode.AT && startAt.isEmpty()
+        || startMode == StartMode.AT_OWN && startAtOwn.isEmpty()) {
+      missing.add("Say when it starts.");
+    }
+    return missing;
+  }
+
+  /** The text, compiled. */
+  public MergeText mergeText() {
+    return MergeText.of(message, whenBlank);
+  }
+
+  private Optional<String> badFields() {
+    try {
+      mergeText();
+      return Optional.empty();
+    } catch (MergeText.BadText e) {
+      return Optional.of(e.getMessage());
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** The shell around the core that acts: threads, claims, timers. */
+package app.gemba.engine;

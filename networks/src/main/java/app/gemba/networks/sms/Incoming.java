@@ -1,0 +1,111 @@
+package app.gemba.networks.sms;
+
+import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.PartState;
+import app.gemba.core.campaign.TextNetwork;
+import app.gemba.core.campaign.WireEvent;
+import com.cloudhopper.commons.charset.CharsetUtil;
+import java.util.List;
+import java.util.Optional;
+import org.jsmpp.SMPPConstant;
+import org.jsmpp.bean.AlertNotification;
+import org.jsmpp.bean.Alphabet;
+import org.jsmpp.bean.DataSm;
+import org.jsmpp.bean.DeliverSm;
+import org.jsmpp.bean.DeliveryReceipt;
+import org.jsmpp.bean.OptionalParameter;
+import org.jsmpp.bean.OptionalParameter.Tag;
+import org.jsmpp.extra.ProcessRequestException;
+import org.jsmpp.session.DataSmResult;
+import org.jsmpp.session.MessageReceiverListener;
+import org.jsmpp.session.Session;
+import org.jsmpp.util.DeliveryReceiptState;
+import org.jsmpp.util.InvalidDeliveryReceiptException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What the message centre delivers. It is answered only when it has been kept; whatever cannot be
+ * kept is refused, so that the message centre brings it again.
+ */
+final class Incoming implements MessageReceiverListener {
+  private static final Logger LOG = LoggerFactory.getLogger(Incoming.class);
+
+  private final TextNetwork.Listener listener;
+
+  Incoming(TextNetwork.Listener listener) {
+    this.listener = listener;
+  }
+
+  @Override
+  public void onAcceptDeliverSm(DeliverSm pdu) throws ProcessRequestException {
+    WireEvent event = pdu.isSmscDeliveryReceipt() ? receipt(pdu) : text(pdu);
+    try {
+      listener.heard(List.of(event));
+    } catch (RuntimeException e) {
+      LOG.error("could not keep what was delivered: {}", e.getMessage());
+      throw new ProcessRequestException("not kept", SMPPConstant.STAT_ESME_RX_T_APPN, e);
+    }
+  }
+
+  @Override
+  public void onAcceptAlertNotification(AlertNotification notification) {
+    // Nobody asked for it.
+  }
+
+  @Override
+  public DataSmResult onAcceptDataSm(DataSm pdu, Session source) throws ProcessRequestException {
+    throw new ProcessRequestException("not offered here", SMPPConstant.STAT_ESME_RINVCMDID);
+  }
+
+  private static WireEvent text(DeliverSm pdu) {
+    boolean ucs2 = Alphabet.parseDataCoding(pdu.getDataCoding()) == Alphabet.ALPHA_UCS2;
+    String text =
+        CharsetUtil.decode(
+            pdu.getShortMessage(), ucs2 ? CharsetUtil.CHARSET_UCS_2 : CharsetUtil.CHARSET_GSM);
+    return new WireEvent.Incoming(pdu.getSourceAddr(), pdu.getDestAddress(), text);
+  }
+
+  private static WireEvent receipt(DeliverSm pdu) throws ProcessRequestException {
+    try {
+      DeliveryReceipt receipt = pdu.getShortMessageAsDeliveryReceipt();
+      return new WireEvent.Receipt(
+          receipt.getId(),
+          reference(pdu),
+          pdu.getSourceAddr(),
+          state(receipt.getFinalStatus()),
+          reason(receipt),
+          receipt.getFinalStatus() + " " + receipt.getError());
+    } catch (InvalidDeliveryReceiptException e) {
+      throw new ProcessRequestException(
+          "a receipt that cannot be read", SMPPConstant.STAT_ESME_RX_P_APPN, e);
+    }
+  }
+
+  private static Optional<Integer> reference(DeliverSm pdu) {
+    OptionalParameter reference = pdu.getOptionalParameter(Tag.USER_MESSAGE_REFERENCE);
+    return reference instanceof OptionalParameter.Short value
+        ? Optional.of(value.getValue() & 0xFFFF)
+        : Optional.empty();
+  }
+
+  private static PartState state(DeliveryReceiptState state) {
+    return switch (state) {
+      case DELIVRD -> PartState.DELIVERED;
+      case EXPIRED -> PartState.EXPIRED;
+      case UNDELIV, DELETED, REJECTD -> PartState.FAILED;
+      case ENROUTE, ACCEPTD, UNKNOWN -> PartState.ACCEPTED;
+    };
+  }
+
+  /** Error codes in receipts are each network's own; 001 for a dead number is common practice. */
+  private static FailureReason reason(DeliveryReceipt receipt) {
+    return switch (receipt.getFinalStatus()) {
+      case EXPIRED -> FailureReason.HANDSET_AWAY;
+      case REJECTD, DELETED -> FailureReason.BARRED;
+      case UNDELIV ->
+          "001".equals(receipt.getError()) ? FailureReason.NUMBER_GONE : FailureReason.UNKNOWN;
+      default -> FailureReason.UNKNOWN;
+    };
+  }
+}

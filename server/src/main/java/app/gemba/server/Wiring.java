@@ -1,0 +1,137 @@
+package app.gemba.server;
+
+import app.gemba.core.consent.RulePack;
+import app.gemba.core.consent.Verdicts;
+import app.gemba.core.phone.PhoneReader;
+import app.gemba.engine.Brake;
+import app.gemba.engine.CampaignRunner;
+import app.gemba.engine.ImportRunner;
+import app.gemba.engine.TextExchange;
+import app.gemba.store.AccountStore;
+import app.gemba.store.AttemptStore;
+import app.gemba.store.AuditLog;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.DataFolder;
+import app.gemba.store.HouseStore;
+import app.gemba.store.ImportStore;
+import app.gemba.store.PeopleStore;
+import app.gemba.store.PreflightStore;
+import app.gemba.store.ReportStore;
+import app.gemba.store.SenderStore;
+import app.gemba.store.Store;
+import java.io.IOException;
+import java.time.Clock;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Puts the parts of the house together. */
+@Configuration(proxyBeanMethods = false)
+class Wiring {
+
+  @Bean
+  Store store(DataFolder folder) throws IOException {
+    return Store.open(folder);
+  }
+
+  /** Lets the data folder go after the store, which depends on it, has closed. */
+  @Bean
+  FolderLease folderLease(DataFolder folder) {
+    return new FolderLease(folder);
+  }
+
+  /** Holds the data folder for as long as the application runs. */
+  record FolderLease(DataFolder folder) implements AutoCloseable {
+    @Override
+    public void close() throws IOException {
+      folder.close();
+    }
+  }
+
+  @Bean
+  HouseStore houseStore(Store store) {
+    return new HouseStore(store);
+  }
+
+  @Bean
+  AccountStore accountStore(Store store) {
+    return new AccountStore(store);
+  }
+
+  @Bean
+  AuditLog auditLog(Store store) {
+    return new AuditLog(store);
+  }
+
+  @Bean
+  PeopleStore peopleStore(Store store) {
+    return new PeopleStore(store);
+  }
+
+  @Bean
+  ImportStore importStore(Store store, DataFolder folder) {
+    return new ImportStore(store, folder.part("imports"));
+  }
+
+  @Bean
+  CampaignStore campaignStore(Store store) {
+    return new CampaignStore(store);
+  }
+
+  @Bean
+  PreflightStore preflightStore(Store store) {
+    return new PreflightStore(store);
+  }
+
+  @Bean
+  AttemptStore attemptStore(Store store) {
+    return new AttemptStore(store);
+  }
+
+  @Bean
+  ReportStore reportStore(Store store) {
+    return new ReportStore(store);
+  }
+
+  @Bean
+  SenderStore senderStore(Store store) {
+    return new SenderStore(store);
+  }
+
+  @Bean
+  PhoneReader phoneReader() {
+    return new PhoneReader();
+  }
+
+  @Bean
+  Verdicts verdicts() {
+    return new Verdicts(RulePack.general());
+  }
+
+  @Bean
+  Brake brake(HouseStore house) {
+    Brake brake = new Brake();
+    brake.set(house.state(HouseStore.Switch.BRAKE).on());
+    return brake;
+  }
+
+  @Bean
+  TextExchange textExchange(AttemptStore book, Brake brake, Clock clock) {
+    return new TextExchange(book, brake, clock);
+  }
+
+  @Bean
+  CampaignRunner campaignRunner(
+      AttemptStore book,
+      TextExchange exchange,
+      Brake brake,
+      Verdicts verdicts,
+      HouseStore house,
+      Clock clock) {
+    return new CampaignRunner(book, exchange, brake, verdicts, () -> house.house().zone(), clock);
+  }
+
+  @Bean
+  ImportRunner importRunner(ImportStore book, PhoneReader phones, Clock clock) {
+    return new ImportRunner(book, phones, clock);
+  }
+}

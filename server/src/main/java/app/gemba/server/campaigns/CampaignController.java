@@ -1,0 +1,158 @@
+package app.gemba.server.campaigns;
+
+import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.CampaignAct;
+import app.gemba.core.content.SmsSegmenter;
+import app.gemba.core.content.SmsText;
+import app.gemba.engine.CampaignRunner;
+import app.gemba.engine.TextExchange;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.Page;
+import app.gemba.store.Refused;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Composing campaigns, and their life. */
+@RestController
+@RequestMapping("/api/v1")
+class CampaignController {
+  private static final int PAGE = 100;
+
+  private final CampaignStore campaigns;
+  private final Preflights preflights;
+  private final CampaignRunner runner;
+  private final TextExchange exchange;
+  private final BusinessClock clock;
+
+  CampaignController(
+      CampaignStore campaigns,
+      Preflights preflights,
+      CampaignRunner runner,
+      TextExchange exchange,
+      BusinessClock clock) {
+    this.campaigns = campaigns;
+    this.preflights = preflights;
+    this.runner = runner;
+    this.exchange = exchange;
+    this.clock = clock;
+  }
+
+  /** A changed brief, and the version it was made from. */
+  record ChangeBody(int version, @NotNull Brief brief) {}
+
+  /** A text to be measured. */
+  record MeasureBody(@NotNull @Size(max = 10_000) String text) {}
+
+  /** How a text goes over the air. */
+  record Measure(String encoding, int units, List<String> segments, int unitsPerSegment) {}
+
+  /**
+   * A launch.
+   *
+   * @param key the caller's own, the same when the request is repeated
+   * @param people what the confirmation said, as are {@code segments} and {@code costMicros}
+   */
+  record LaunchBody(
+      int version,
+      @NotBlank @Size(max = 80) String key,
+      long people,
+      long segments,
+      long costMicros) {}
+
+  @GetMapping("/campaigns")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Page<Campaign> campaigns(@RequestParam Optional<Long> before) {
+    return campaigns.page(before, PAGE);
+  }
+
+  @PostMapping("/campaigns")
+  @Needs(Permission.CHANGE_CAMPAIGNS)
+  @ResponseStatus(HttpStatus.CREATED)
+  Campaign addCampaign(@RequestBody Brief brief) {
+    requireSound(brief);
+    return campaigns.add(brief, Caller.id(), clock.instant());
+  }
+
+  @GetMapping("/campaigns/{id}")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Campaign campaign(@PathVariable long id) {
+    return campaigns.get(id);
+  }
+
+  @PutMapping("/campaigns/{id}")
+  @Needs(Permission.CHANGE_CAMPAIGNS)
+  Campaign changeCampaign(@PathVariable long id, @Valid @RequestBody ChangeBody body) {
+    requireSound(body.brief());
+    return campaigns.change(id, body.version(), body.brief(), clock.instant());
+  }
+
+  @PostMapping("/texts/measure")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Measure measure(@Valid @RequestBody MeasureBody body) {
+    SmsText cut = SmsSegmenter.cut(body.text());
+    int per = cut.count() > 1 ? cut.encoding().unitsJoined() : cut.encoding().unitsAlone();
+    return new Measure(cut.encoding().name(), cut.units(), cut.segments(), per);
+  }
+
+  @PostMapping("/campaigns/{id}/launch")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  Campaign launch(@PathVariable long id, @Valid @RequestBody LaunchBody body) {
+    Preflights.Promise promise =
+        new Preflights.Promise(body.people(), body.segments(), body.costMicros());
+    preflights.launch(id, body.version(), body.key(), promise, Caller.id());
+    runner.nudge();
+    return campaigns.get(id);
+  }
+
+  @PostMapping("/campaigns/{id}/pause")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  Campaign pause(@PathVariable long id) {
+    return act(id, CampaignAct.PAUSE);
+  }
+
+  @PostMapping("/campaigns/{id}/resume")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  Campaign resume(@PathVariable long id) {
+    return act(id, CampaignAct.RESUME);
+  }
+
+  @PostMapping("/campaigns/{id}/stop")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  Campaign stop(@PathVariable long id) {
+    Campaign stopped = act(id, CampaignAct.STOP);
+    exchange.stopCampaign(id);
+    return stopped;
+  }
+
+  private Campaign act(long id, CampaignAct act) {
+    campaigns.act(id, act, Caller.id(), clock.instant());
+    runner.nudge();
+    return campaigns.get(id);
+  }
+
+  private static void requireSound(Brief brief) {
+    List<String> mistakes = brief.mistakes();
+    if (!mistakes.isEmpty()) {
+      throw new Refused(Refused.Kind.INVALID, String.join(" ", mistakes));
+    }
+  }
+}

@@ -1,0 +1,266 @@
+package app.gemba.server.campaigns;
+
+import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.MergeFields;
+import app.gemba.core.campaign.Preflight;
+import app.gemba.core.consent.ReasonCode;
+import app.gemba.core.consent.Verdicts;
+import app.gemba.core.content.MergeText;
+import app.gemba.core.intake.TypedNumbers;
+import app.gemba.core.phone.PhoneReader;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.HouseStore;
+import app.gemba.store.PreflightStore;
+import app.gemba.store.PreflightStore.AudiencePerson;
+import app.gemba.store.Refused;
+import app.gemba.store.SenderStore;
+import app.gemba.store.SenderStore.Sender;
+import app.gemba.store.SenderStore.SmsNetwork;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import org.springframework.stereotype.Component;
+
+/** Preflights of drafts, and launches that keep what a preflight promised. */
+@Component
+class Preflights {
+  private final CampaignStore campaigns;
+  private final PreflightStore audiences;
+  private final SenderStore senders;
+  private final HouseStore house;
+  private final Verdicts verdicts;
+  private final PhoneReader phones;
+  private final Clock clock;
+
+  Preflights(
+      CampaignStore campaigns,
+      PreflightStore audiences,
+      SenderStore senders,
+      HouseStore house,
+      Verdicts verdicts,
+      PhoneReader phones,
+      Clock clock) {
+    this.campaigns = campaigns;
+    this.audiences = audiences;
+    this.senders = senders;
+    this.house = house;
+    this.verdicts = verdicts;
+    this.phones = phones;
+    this.clock = clock;
+  }
+
+  /** What a confirmation said. */
+  record Promise(long people, long segments, long costMicros) {}
+
+  /** People who are refused or held for one reason. */
+  record Group(ReasonCode code, String words, String source, boolean holds, long people) {}
+
+  /**
+   * What would happen.
+   *
+   * @param missing what the brief still needs, in sentences
+   * @param unreadable typed lines without a number
+   * @param network none, stand-in or smpp
+   */
+  record Result(
+      int version,
+      Instant at,
+      long everyone,
+      long withNumber,
+      long allowed,
+      long withinHours,
+      List<Group> groups,
+      long segments,
+      long longer,
+      long unicode,
+      long leftBlank,
+      long costMicros,
+      List<String> missing,
+      List<String> unreadable,
+      String network) {}
+
+  /** One of the people behind a count. */
+  record GroupPerson(
+      long personId, String name, String number, String text, List<ReasonCode> reasons) {}
+
+  Result result(long id) {
+    Campaign campaign = campaigns.get(id);
+    Instant now = clock.instant();
+    TypedNumbers typed = typed(campaign.brief());
+    Preflight preflight = preflight(campaign.brief(), now);
+    stream(
+        campaign,
+        typed,
+        now,
+        person -> {
+          preflight.count(person.candidate());
+          return true;
+        });
+    Preflight.Counts counts = preflight.counts(price(campaign.brief()));
+    List<Group> groups =
+        counts.reasons().entrySet().stream()
+            .sorted(Map.Entry.comparingByKey())
+            .map(
+                entry ->
+                    new Group(
+                        entry.getKey(),
+                        entry.getKey().words(),
+                        entry.getKey().source(),
+                        entry.getKey().holds(),
+                        entry.getValue()))
+            .toList();
+    return new Result(
+        campaign.version(),
+        now,
+        counts.everyone(),
+        counts.withNumber(),
+        counts.allowed(),
+        counts.withinHours(),
+        groups,
+        counts.segments(),
+        counts.longer(),
+        counts.unicode(),
+        counts.leftBlank(),
+        counts.costMicros(),
+        campaign.brief().missing(),
+        typed.unreadable(),
+        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"));
+  }
+
+  /** People of a draft's audience; of one group, or the clear ones, where one is given. */
+  List<GroupPerson> people(long id, Optional<String> group, long after, int limit) {
+    Campaign campaign = campaigns.get(id);
+    Instant now = clock.instant();
+    Preflight preflight = preflight(campaign.brief(), now);
+    MergeText message = message(campaign.brief());
+    List<GroupPerson> people = new ArrayList<>();
+    stream(
+        campaign,
+        typed(campaign.brief()),
+        now,
+        person -> {
+          Optional<ReasonCode> reason = preflight.groupOf(person.candidate());
+          boolean wanted =
+              group.isEmpty() || group.get().equals(reason.map(Enum::name).orElse("CLEAR"));
+          if (wanted && (person.personId() > after || after == 0)) {
+            people.add(
+                new GroupPerson(
+                    person.personId(),
+                    person.name(),
+                    person.candidate().standing().number().map(n -> n.e164()).orElse(""),
+                    message.fill(person.candidate().fields()),
+                    reason.stream().toList()));
+          }
+          return people.size() < limit;
+        });
+    return people;
+  }
+
+  /** The merge fields that can be used, from the first people of the audience. */
+  List<String> fields(long id) {
+    Campaign campaign = campaigns.get(id);
+    TreeSet<String> fields = new TreeSet<>(MergeFields.BUILT_IN);
+    int[] seen = {0};
+    stream(
+        campaign,
+        typed(campaign.brief()),
+        clock.instant(),
+        person -> {
+          fields.addAll(person.candidate().fields().keySet());
+          return ++seen[0] < 500;
+        });
+    return List.copyOf(fields);
+  }
+
+  /**
+   * Launches what the confirmation said, and nothing else.
+   *
+   * @throws Refused where the brief is incomplete, or what would happen has changed since
+   */
+  void launch(long id, int version, String key, Promise promise, Optional<Long> user) {
+    Campaign campaign = campaigns.get(id);
+    List<String> missing = campaign.brief().missing();
+    if (!missing.isEmpty()) {
+      throw new Refused(Refused.Kind.INVALID, "Not launched. " + String.join(" ", missing));
+    }
+    SmsNetwork network =
+        senders
+            .smsNetwork()
+            .orElseThrow(
+                () ->
+                    new Refused(
+                        Refused.Kind.WRONG_STATE,
+                        "Not launched: no SMS network is set up. Connect one, or switch the stand-in"
+                            + " on, in Setup."));
+    if (campaign.state() == CampaignState.DRAFT) {
+      requireKept(result(id), promise);
+    }
+    campaigns.launch(
+        id,
+        new CampaignStore.LaunchTerms(
+            version,
+            key,
+            verdicts.packVersion(),
+            network.kind(),
+            typed(campaign.brief()).numbers()),
+        user,
+        clock.instant());
+  }
+
+  private static void requireKept(Result now, Promise promise) {
+    if (now.allowed() == 0) {
+      throw new Refused(
+          Refused.Kind.WRONG_STATE, "Not launched: nobody in the audience may be contacted.");
+    }
+    boolean kept =
+        now.allowed() == promise.people()
+            && now.segments() == promise.segments()
+            && now.costMicros() == promise.costMicros();
+    if (!kept) {
+      throw new Refused(
+          Refused.Kind.STALE,
+          "Not launched: it would now go to "
+              + now.allowed()
+              + " people in "
+              + now.segments()
+              + " messages, which is not what was shown. Look at it again, then launch.");
+    }
+  }
+
+  private Preflight preflight(Brief brief, Instant now) {
+    return new Preflight(verdicts, brief.terms(house.house().zone()), message(brief), now);
+  }
+
+  /** A text that cannot be read yet is measured as it stands. */
+  private static MergeText message(Brief brief) {
+    try {
+      return brief.mergeText();
+    } catch (MergeText.BadText e) {
+      return MergeText.of(brief.message().replace("{", "").replace("}", ""), Map.of());
+    }
+  }
+
+  private TypedNumbers typed(Brief brief) {
+    return TypedNumbers.read(brief.typedNumbers(), house.house().region(), phones);
+  }
+
+  private void stream(
+      Campaign campaign, TypedNumbers typed, Instant now, Predicate<AudiencePerson> consumer) {
+    audiences.forEach(campaign.id(), campaign.brief(), typed.numbers(), now, consumer);
+  }
+
+  private long price(Brief brief) {
+    return senders.all().stream()
+        .filter(sender -> brief.senderId().equals(Optional.of(sender.id())))
+        .mapToLong(Sender::priceMicros)
+        .findFirst()
+        .orElse(0);
+  }
+}

@@ -1,0 +1,184 @@
+package app.gemba.server.campaigns;
+
+import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.PersonState;
+import app.gemba.core.consent.ReasonCode;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.Page;
+import app.gemba.store.PeopleStore.StoryLine;
+import app.gemba.store.ReportStore;
+import app.gemba.store.ReportStore.AudienceRow;
+import app.gemba.store.ReportStore.HeldUntil;
+import app.gemba.store.ReportStore.Reply;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** What came of a campaign. */
+@RestController
+@RequestMapping("/api/v1/campaigns/{id}")
+class ReportController {
+  private static final int PAGE = 50;
+  private static final int CSV_PAGE = 2000;
+
+  private final ReportStore reports;
+  private final CampaignStore campaigns;
+  private final BusinessClock clock;
+
+  ReportController(ReportStore reports, CampaignStore campaigns, BusinessClock clock) {
+    this.reports = reports;
+    this.campaigns = campaigns;
+    this.clock = clock;
+  }
+
+  /** How many people are in one place, and why in plain words. */
+  record Place(PersonState state, String reason, String words, long people) {}
+
+  /** Where everybody is; the places add up to {@code people}. */
+  record Report(long people, List<Place> places, List<HeldUntil> heldUntil) {}
+
+  /** What somebody decides about an unconfirmed text. */
+  record DecisionBody(boolean arrived) {}
+
+  @GetMapping("/report")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Report report(@PathVariable long id) {
+    campaigns.get(id);
+    List<Place> places =
+        reports.tallies(id).stream()
+            .map(
+                tally ->
+                    new Place(tally.state(), tally.reason(), words(tally.reason()), tally.people()))
+            .toList();
+    long people = places.stream().mapToLong(Place::people).sum();
+    return new Report(people, places, reports.heldUntil(id));
+  }
+
+  @GetMapping("/people")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Page<AudienceRow> campaignPeople(
+      @PathVariable long id,
+      @RequestParam Optional<PersonState> state,
+      @RequestParam Optional<String> reason,
+      @RequestParam Optional<Long> after) {
+    campaigns.get(id);
+    Page<AudienceRow> page = reports.people(id, state, reason, after.orElse(0L), PAGE);
+    return new Page<>(page.items().stream().map(ReportController::shown).toList(), page.next());
+  }
+
+  @GetMapping("/people/{position}/story")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  List<StoryLine> memberStory(@PathVariable long id, @PathVariable long position) {
+    return reports.story(id, position);
+  }
+
+  @PostMapping("/people/{position}/decide")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  List<StoryLine> decide(
+      @PathVariable long id, @PathVariable long position, @RequestBody DecisionBody body) {
+    reports.decide(id, position, body.arrived(), Caller.id(), clock.instant());
+    return reports.story(id, position);
+  }
+
+  @GetMapping("/replies")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  Page<Reply> replies(@PathVariable long id, @RequestParam Optional<Long> before) {
+    campaigns.get(id);
+    Page<Reply> page = reports.replies(id, before, PAGE);
+    return new Page<>(page.items().stream().map(ReportController::shown).toList(), page.next());
+  }
+
+  @GetMapping(value = "/report.csv", produces = "text/csv")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  ResponseEntity<StreamingResponseBody> reportCsv(@PathVariable long id) {
+    campaigns.get(id);
+    boolean whole = Caller.signedIn().map(who -> who.may(Permission.SEE_NUMBERS)).orElse(false);
+    return ResponseEntity.ok()
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"campaign-" + id + ".csv\"")
+        .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
+        .body(out -> writeCsv(id, whole, out));
+  }
+
+  private void writeCsv(long id, boolean whole, OutputStream out) throws IOException {
+    try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+        CsvWriter csv = CsvWriter.builder().build(text)) {
+      csv.writeRecord("name", "number", "state", "reason", "changed at", "segments", "text");
+      Optional<String> after = Optional.of("0");
+      while (after.isPresent()) {
+        Page<AudienceRow> page =
+            reports.people(
+                id, Optional.empty(), Optional.empty(), Long.parseLong(after.get()), CSV_PAGE);
+        for (AudienceRow row : page.items()) {
+          csv.writeRecord(
+              SafeCell.of(row.name()),
+              whole ? row.number() : app.gemba.core.phone.PhoneNumber.masked(row.number()),
+              row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
+              words(row.reason()),
+              row.changedAt().toString(),
+              String.valueOf(row.segments()),
+              SafeCell.of(row.text()));
+        }
+        after = page.next();
+      }
+    }
+  }
+
+  private static String words(String code) {
+    for (ReasonCode reason : ReasonCode.values()) {
+      if (reason.name().equals(code)) {
+        return reason.words();
+      }
+    }
+    for (FailureReason reason : FailureReason.values()) {
+      if (reason.name().equals(code)) {
+        return reason.words();
+      }
+    }
+    return "";
+  }
+
+  private static AudienceRow shown(AudienceRow row) {
+    return new AudienceRow(
+        row.position(),
+        row.personId(),
+        row.name(),
+        Caller.shown(row.number()),
+        row.state(),
+        row.reason(),
+        row.due(),
+        row.changedAt(),
+        row.segments(),
+        row.costMicros(),
+        row.text());
+  }
+
+  private static Reply shown(Reply reply) {
+    return new Reply(
+        reply.id(),
+        reply.at(),
+        reply.name(),
+        Caller.shown(reply.number()),
+        reply.text(),
+        reply.optOut());
+  }
+}

@@ -1,0 +1,2 @@
+/** Composing, launching and running campaigns, and their reports. */
+package app.gemba.server.campaigns;

@@ -1,0 +1,199 @@
+package app.gemba.server.demo;
+
+import app.gemba.core.campaign.Brief;
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.ColumnGuess;
+import app.gemba.core.intake.ColumnRole;
+import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.UnreadableFile;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Role;
+import app.gemba.server.house.SmsNetworkDesk;
+import app.gemba.server.imports.ImportDesk;
+import app.gemba.store.AccountStore;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.HouseStore;
+import app.gemba.store.HouseStore.House;
+import app.gemba.store.ImportStore;
+import app.gemba.store.SenderStore;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+
+/** Furnishes the demo: Marram Ferries on the morning of 17 November 2026, made up from one seed. */
+@Component
+public class DemoHouse {
+  /** What the console says about who can sign in. */
+  public static final String ACCOUNTS_TOLD =
+      """
+      Demo accounts, all with the password ferry-demo:
+        tove   Tove Brandt, operator
+        ines   Ines Calder, administrator
+        bram   Bram Orme, reader (numbers are masked)""";
+
+  private static final String PASSWORD = "ferry-demo";
+  private static final long SEED = 20261117;
+  private static final int PASS_HOLDERS = 2000;
+
+  private final HouseStore house;
+  private final AccountStore accounts;
+  private final SenderStore senders;
+  private final ImportDesk desk;
+  private final ImportStore imports;
+  private final CampaignStore campaigns;
+  private final DemoHistory history;
+  private final PasswordEncoder passwords;
+  private final BusinessClock clock;
+
+  DemoHouse(
+      HouseStore house,
+      AccountStore accounts,
+      SenderStore senders,
+      ImportDesk desk,
+      ImportStore imports,
+      CampaignStore campaigns,
+      DemoHistory history,
+      PasswordEncoder passwords,
+      BusinessClock clock) {
+    this.house = house;
+    this.accounts = accounts;
+    this.senders = senders;
+    this.desk = desk;
+    this.imports = imports;
+    this.campaigns = campaigns;
+    this.history = history;
+    this.passwords = passwords;
+    this.clock = clock;
+  }
+
+  /** Furnishes an empty house; one that is furnished stays as it was left. */
+  public void furnish() {
+    if (!accounts.isEmpty()) {
+      return;
+    }
+    Instant now = clock.instant();
+    house.change(
+        new House("Marram Ferries", ZoneId.of("America/New_York"), "US", "USD", 0),
+        Optional.empty(),
+        now);
+    senders.useSmsNetwork(Optional.of(SmsNetworkDesk.standInNetwork()), Optional.empty(), now);
+    long office = senders.add("+12075550100", "Booking office", 8_000, Optional.empty(), now).id();
+    senders.add("MARRAM", "Marram Ferries by name", 9_500, Optional.empty(), now);
+    DemoPeople people = new DemoPeople(SEED);
+    long holders =
+        bringIn("pass-holders-2026.csv", people.passHolders(PASS_HOLDERS), "Pass holders 2026");
+    long crew = bringIn("boat-crew.csv", people.crew(12), "Boat crew");
+    account("ines", "Ines Calder", Role.ADMINISTRATOR);
+    Optional<Long> tove = Optional.of(account("tove", "Tove Brandt", Role.OPERATOR));
+    account("bram", "Bram Orme", Role.READER);
+    history.play(autumn(office, List.of(holders)), tove, now.minus(Duration.ofDays(20)));
+    campaigns.add(winter(office, List.of(holders, crew)), tove, now.minus(Duration.ofHours(1)));
+  }
+
+  private long account(String login, String name, Role role) {
+    return accounts
+        .add(
+            login,
+            name,
+            passwords.encode(PASSWORD),
+            role.name(),
+            false,
+            Optional.empty(),
+            clock.instant())
+        .id();
+  }
+
+  private long bringIn(String fileName, String csv, String list) {
+    try {
+      ImportDesk.Proposal proposal =
+          desk.receive(
+              fileName,
+              new ByteArrayInputStream(csv.getBytes(StandardCharsets.UTF_8)),
+              Optional.empty());
+      boolean says =
+          proposal.columns().stream().anyMatch(guess -> guess.plan().role() == ColumnRole.AGREED);
+      AgreementSource agreement =
+          says
+              ? new AgreementSource.Column(
+                  Channel.SMS, Set.of(Purpose.values()), "pass form at the booking office")
+              : new AgreementSource.None();
+      ImportPlan plan =
+          new ImportPlan(
+              proposal.columns().stream().map(ColumnGuess::plan).toList(), "US", agreement);
+      long id = proposal.of().id();
+      desk.start(id, plan, Optional.empty(), list, Optional.empty());
+      while (imports.get(id).state().equals("running")) {
+        Thread.sleep(20);
+      }
+      return imports.get(id).listId().orElseThrow();
+    } catch (IOException | UnreadableFile e) {
+      throw new IllegalStateException("the demo's own file cannot be read", e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException("interrupted while furnishing the demo", e);
+    }
+  }
+
+  private static Brief autumn(long sender, List<Long> lists) {
+    return brief(
+        "Autumn timetable",
+        "Marram Ferries: the autumn boats run from 1 November. First boat from {{home_port}} 7:10,"
+            + " last 18:40. Reply STOP for no more texts.",
+        Map.of("home_port", "your pier"),
+        sender,
+        lists,
+        120);
+  }
+
+  private static Brief winter(long sender, List<Long> lists) {
+    return brief(
+        "Winter timetable",
+        "Marram Ferries: from {{home_port}} the winter boats run from 1 December. First boat 7:10,"
+            + " last 18:40. {{first_name}}, your pass is valid until {{pass_ends}}. Reply STOP for"
+            + " no more texts.",
+        Map.of("home_port", "all piers", "first_name", "Dear guest", "pass_ends", "its date"),
+        sender,
+        lists,
+        60);
+  }
+
+  private static Brief brief(
+      String name,
+      String message,
+      Map<String, String> whenBlank,
+      long sender,
+      List<Long> lists,
+      int perMinute) {
+    return new Brief(
+        name,
+        Channel.SMS,
+        Purpose.SERVICE,
+        message,
+        whenBlank,
+        Optional.of(sender),
+        lists,
+        "",
+        LocalTime.of(8, 0),
+        LocalTime.of(20, 0),
+        EnumSet.allOf(DayOfWeek.class),
+        Brief.HoursClock.HOUSE,
+        perMinute,
+        Brief.StartMode.NOW,
+        Optional.empty(),
+        Optional.empty());
+  }
+}

@@ -1,0 +1,152 @@
+package app.gemba.server.demo;
+
+import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+
+/**
+ * Invented people of Marram Ferries as files that an export might have made. All numbers are from
+ * ranges reserved for fiction: NXX-555-01XX in North America, and the ranges of the British and
+ * Swedish regulators (from memory).
+ */
+final class DemoPeople {
+  private static final List<String> FIRST =
+      List.of(
+          "Idris",
+          "Oona",
+          "Tove",
+          "Kaia",
+          "Rosa",
+          "Lior",
+          "Carys",
+          "Quinn",
+          "Mairi",
+          "Zofia",
+          "Yusuf",
+          "Viggo",
+          "Bjørk",
+          "Søren",
+          "Una",
+          "Pavel",
+          "Ada",
+          "Gwen",
+          "Dilip",
+          "Łukasz",
+          "Noémie",
+          "Jonas",
+          "Íñigo",
+          "Elke",
+          "Bram",
+          "Sunil",
+          "Siân",
+          "Femi",
+          "Anne-Marie",
+          "Wren");
+  private static final List<String> LAST =
+      List.of(
+          "Eklund",
+          "Gale",
+          "Wick",
+          "Strand",
+          "Yates",
+          "Kerr",
+          "Abel",
+          "Marsh",
+          "Farrow",
+          "Zander",
+          "Ives",
+          "Holm",
+          "Voss",
+          "Calder",
+          "de Vries",
+          "Pryce",
+          "Ng",
+          "Reed",
+          "van der Meer",
+          "Thorne",
+          "Sjöberg",
+          "Ulven",
+          "Nygaard",
+          "Ødegård",
+          "Lund",
+          "Orme",
+          "Quist",
+          "Dunmore");
+  private static final List<String> AREAS =
+      List.of(
+          "207", "207", "207", "603", "617", "617", "212", "718", "410", "843", "305", "850", "312",
+          "414", "608", "504", "713", "303", "505", "602", "208", "415", "503", "206", "808", "907",
+          "416", "902");
+  private static final List<String> PORTS =
+      List.of(
+          "Gull Steps", "Old Harbour", "Lantern Quay", "North Pier", "St Brannock", "Ferry Green");
+  private static final List<String> PASSES =
+      List.of("Season", "Half season", "Family", "Island resident");
+
+  private final Random random;
+  private final Set<String> taken = new HashSet<>();
+
+  DemoPeople(long seed) {
+    this.random = new Random(seed);
+  }
+
+  /** Holders of a pass, with what they said about texts. */
+  String passHolders(int count) {
+    StringBuilder csv =
+        new StringBuilder(
+            "Guest no,Name,Mobile,E-mail,Home port,Pass,Pass ends,Texts OK?,Agreed on\n");
+    for (int i = 0; i < count; i++) {
+      String name = pick(FIRST) + " " + pick(LAST);
+      double said = random.nextDouble();
+      String texts = said < 0.84 ? "yes" : said < 0.93 ? "no" : "";
+      csv.append("MF-").append(20000 + i).append(',').append(name).append(',');
+      csv.append(number()).append(',');
+      csv.append(random.nextDouble() < 0.8 ? "guest" + i + "@guests.example" : "").append(',');
+      csv.append(pick(PORTS)).append(',').append(pick(PASSES)).append(',');
+      csv.append(LocalDate.of(2026, 12, 1).plusDays(random.nextInt(300))).append(',');
+      csv.append(texts).append(',');
+      csv.append(texts.isEmpty() ? "" : LocalDate.of(2025, 1, 5).plusDays(random.nextInt(600)));
+      csv.append('\n');
+    }
+    return csv.toString();
+  }
+
+  /** The boats' crew, of whom only names and numbers are kept. */
+  String crew(int count) {
+    StringBuilder csv = new StringBuilder("Name,Phone,Boat\n");
+    for (int i = 0; i < count; i++) {
+      csv.append(pick(FIRST)).append(' ').append(pick(LAST)).append(',');
+      csv.append(number()).append(',');
+      csv.append(i % 2 == 0 ? "Sandpiper" : "Grey Heron").append('\n');
+    }
+    return csv.toString();
+  }
+
+  private String number() {
+    String number = candidate();
+    while (!taken.add(number)) {
+      number = candidate();
+    }
+    return number;
+  }
+
+  private String candidate() {
+    double where = random.nextDouble();
+    if (where < 0.05) {
+      return String.format("+447700900%03d", random.nextInt(1000));
+    }
+    if (where < 0.06) {
+      return String.format("+4420794600%02d", random.nextInt(100));
+    }
+    if (where < 0.065) {
+      return String.format("+467017406%02d", 5 + random.nextInt(95));
+    }
+    return String.format("(%s) 555-01%02d", pick(AREAS), random.nextInt(100));
+  }
+
+  private String pick(List<String> from) {
+    return from.get(random.nextInt(from.size()));
+  }
+}

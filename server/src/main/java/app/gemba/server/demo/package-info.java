@@ -1,0 +1,2 @@
+/** The made-up house of Marram Ferries. */
+package app.gemba.server.demo;

@@ -1,0 +1,155 @@
+package app.gemba.server.house;
+
+import app.gemba.core.phone.PhoneReader;
+import app.gemba.core.phone.PhoneReading;
+import app.gemba.engine.TextExchange;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.store.HouseStore;
+import app.gemba.store.Refused;
+import app.gemba.store.SenderStore;
+import app.gemba.store.SenderStore.Sender;
+import app.gemba.store.SenderStore.SmsNetwork;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Senders, and the network that carries their texts. */
+@RestController
+@RequestMapping("/api/v1")
+class SenderController {
+  private final SenderStore senders;
+  private final SmsNetworkDesk desk;
+  private final TextExchange exchange;
+  private final PhoneReader phones;
+  private final HouseStore house;
+  private final BusinessClock clock;
+
+  SenderController(
+      SenderStore senders,
+      SmsNetworkDesk desk,
+      TextExchange exchange,
+      PhoneReader phones,
+      HouseStore house,
+      BusinessClock clock) {
+    this.senders = senders;
+    this.desk = desk;
+    this.exchange = exchange;
+    this.phones = phones;
+    this.house = house;
+    this.clock = clock;
+  }
+
+  /** A new sender: a number, a short code of 3 to 8 digits, or a name of up to 11 characters. */
+  record NewSender(
+      @NotBlank @Size(max = 40) String address,
+      @NotBlank @Size(max = 80) String label,
+      @Min(0) @Max(1_000_000_000L) long priceMicros) {}
+
+  /** How the network is reached; the password is never given back. */
+  record NetworkState(
+      boolean configured, String kind, String host, int port, String systemId, boolean connected) {}
+
+  /** A network to connect to. */
+  record NetworkBody(
+      @NotBlank @Size(max = 200) String host,
+      @Min(1) @Max(65535) int port,
+      @NotBlank @Size(max = 15) String systemId,
+      @Size(max = 8) String password,
+      @Min(1) @Max(500) int window) {}
+
+  @GetMapping("/senders")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  List<Sender> senders() {
+    return senders.all();
+  }
+
+  @PostMapping("/senders")
+  @Needs(Permission.CHANGE_HOUSE)
+  @ResponseStatus(HttpStatus.CREATED)
+  Sender addSender(@Valid @RequestBody NewSender body) {
+    return senders.add(
+        address(body.address().strip()),
+        body.label().strip(),
+        body.priceMicros(),
+        Caller.id(),
+        clock.instant());
+  }
+
+  @GetMapping("/sms-network")
+  @Needs(Permission.SIGNED_IN)
+  NetworkState smsNetwork() {
+    return senders
+        .smsNetwork()
+        .map(
+            to ->
+                new NetworkState(
+                    true, to.kind(), to.host(), to.port(), to.systemId(), exchange.isConnected()))
+        .orElse(new NetworkState(false, "", "", 0, "", false));
+  }
+
+  @PutMapping("/sms-network")
+  @Needs(Permission.CHANGE_HOUSE)
+  NetworkState useSmpp(@Valid @RequestBody NetworkBody body) {
+    if (clock.isDemo()) {
+      throw new Refused(
+          Refused.Kind.WRONG_STATE,
+          "The demo's clock is not real time, so it connects to nothing but stand-ins.");
+    }
+    return use(
+        Optional.of(
+            new SmsNetwork(
+                "smpp",
+                body.host(),
+                body.port(),
+                body.systemId(),
+                Optional.ofNullable(body.password()).orElse(""),
+                body.window())));
+  }
+
+  @PutMapping("/sms-network/stand-in")
+  @Needs(Permission.CHANGE_HOUSE)
+  NetworkState useStandIn() {
+    return use(Optional.of(SmsNetworkDesk.standInNetwork()));
+  }
+
+  @DeleteMapping("/sms-network")
+  @Needs(Permission.CHANGE_HOUSE)
+  NetworkState useNoNetwork() {
+    return use(Optional.empty());
+  }
+
+  private NetworkState use(Optional<SmsNetwork> network) {
+    senders.useSmsNetwork(network, Caller.id(), clock.instant());
+    desk.connect();
+    return smsNetwork();
+  }
+
+  private String address(String typed) {
+    if (typed.matches("\\d{3,8}") || typed.matches("(?=.*[A-Za-z])[A-Za-z0-9 ]{1,11}")) {
+      return typed;
+    }
+    if (phones.read(typed, house.house().region()) instanceof PhoneReading.Numbers read) {
+      return read.numbers().get(0).e164();
+    }
+    throw new Refused(
+        Refused.Kind.INVALID,
+        "A sender is a telephone number, a short code of 3 to 8 digits, or a name of up to 11"
+            + " letters and digits.");
+  }
+}

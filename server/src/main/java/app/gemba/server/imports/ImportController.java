@@ -1,0 +1,263 @@
+package app.gemba.server.imports;
+
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.ColumnGuess;
+import app.gemba.core.intake.ColumnPlan;
+import app.gemba.core.intake.ColumnRole;
+import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.UnreadableFile;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.store.ImportStore;
+import app.gemba.store.ImportStore.Import;
+import app.gemba.store.Page;
+import app.gemba.store.Refused;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** Bringing files in. */
+@RestController
+@RequestMapping("/api/v1/imports")
+class ImportController {
+  private static final int PAGE = 50;
+
+  private final ImportDesk desk;
+  private final ImportStore imports;
+  private final Rejects rejects;
+  private final BusinessClock clock;
+
+  ImportController(ImportDesk desk, ImportStore imports, Rejects rejects, BusinessClock clock) {
+    this.desk = desk;
+    this.imports = imports;
+    this.rejects = rejects;
+    this.clock = clock;
+  }
+
+  /** An import as screens see it. */
+  record ImportView(
+      long id,
+      String fileName,
+      String state,
+      String region,
+      long rowCount,
+      Optional<Long> cutOffLine,
+      Optional<Long> listId,
+      Optional<String> listName,
+      long rowsDone,
+      long rowsNew,
+      long rowsMerged,
+      long rowsRejected,
+      Map<String, Long> rejected,
+      Optional<String> failure) {
+    static ImportView of(Import is) {
+      return new ImportView(
+          is.id(),
+          is.fileName(),
+          is.state(),
+          is.region(),
+          is.rowCount(),
+          is.cutOffLine(),
+          is.listId(),
+          is.listName(),
+          is.rowsDone(),
+          is.rowsNew(),
+          is.rowsMerged(),
+          is.rowsRejected(),
+          is.rejected(),
+          is.failure());
+    }
+  }
+
+  /** A column with what it is proposed to become. */
+  record ProposedColumn(String header, ColumnRole role, String why) {}
+
+  /**
+   * Where agreement comes from.
+   *
+   * @param source none, declared or column
+   * @param on for a declared one, the day on which it was given
+   */
+  record AgreementBody(
+      @Pattern(regexp = "none|declared|column") String source,
+      Channel channel,
+      Set<Purpose> purposes,
+      @Size(max = 200) String how,
+      LocalDate on) {}
+
+  /** A file on the desk. */
+  record ProposalView(
+      ImportView of,
+      List<ProposedColumn> columns,
+      List<List<String>> rows,
+      AgreementBody agreement,
+      boolean remembered) {}
+
+  /**
+   * How to take a file in.
+   *
+   * @param roles one for each column, in order
+   * @param listId the list; or {@code newList}, the name of a new one
+   */
+  record StartBody(
+      @NotEmpty List<@NotNull ColumnRole> roles,
+      @Pattern(regexp = "[A-Z]{2}") String region,
+      @NotNull @Valid AgreementBody agreement,
+      Optional<Long> listId,
+      @Size(max = 120) String newList) {}
+
+  @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.CREATED)
+  ProposalView upload(@RequestPart("file") MultipartFile file) throws IOException, UnreadableFile {
+    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("");
+    return view(desk.receive(name, file.getInputStream(), Caller.id()));
+  }
+
+  @GetMapping
+  @Needs(Permission.SEE_PEOPLE)
+  Page<ImportView> imports(@RequestParam Optional<Long> before) {
+    Page<Import> page = imports.page(before, PAGE);
+    return new Page<>(page.items().stream().map(ImportView::of).toList(), page.next());
+  }
+
+  @GetMapping("/{id}")
+  @Needs(Permission.SEE_PEOPLE)
+  ImportView getImport(@PathVariable long id) {
+    return ImportView.of(imports.get(id));
+  }
+
+  @GetMapping("/{id}/proposal")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ProposalView proposal(@PathVariable long id) throws IOException, UnreadableFile {
+    return view(desk.proposal(id));
+  }
+
+  @PostMapping("/{id}/start")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ImportView start(@PathVariable long id, @Valid @RequestBody StartBody body)
+      throws IOException, UnreadableFile {
+    List<ColumnGuess> guesses = desk.proposal(id).columns();
+    if (guesses.size() != body.roles().size()) {
+      throw new Refused(
+          Refused.Kind.INVALID,
+          "The file has " + guesses.size() + " columns; name a role for each.");
+    }
+    List<ColumnPlan> columns =
+        guesses.stream()
+            .map(
+                guess ->
+                    new ColumnPlan(
+                        guess.plan().index(),
+                        guess.plan().header(),
+                        body.roles().get(guess.plan().index())))
+            .toList();
+    ImportPlan plan = new ImportPlan(columns, body.region(), agreement(body.agreement()));
+    String newList = Optional.ofNullable(body.newList()).orElse("");
+    return ImportView.of(desk.start(id, plan, body.listId(), newList, Caller.id()));
+  }
+
+  @DeleteMapping("/{id}")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void discardImport(@PathVariable long id) {
+    imports.get(id);
+    imports.discard(id, Caller.id(), clock.instant());
+  }
+
+  @GetMapping(value = "/{id}/rejects.csv", produces = "text/csv")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ResponseEntity<StreamingResponseBody> rejects(@PathVariable long id) {
+    Import of = imports.get(id);
+    String name = of.fileName().replaceAll("\\.[A-Za-z]+$", "").replace("\"", "") + "-rejects.csv";
+    return ResponseEntity.ok()
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+        .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
+        .body(out -> rejects.write(of, out));
+  }
+
+  private static ProposalView view(ImportDesk.Proposal proposal) {
+    Optional<ImportPlan> remembered = proposal.remembered();
+    List<ProposedColumn> columns =
+        proposal.columns().stream()
+            .map(
+                guess ->
+                    new ProposedColumn(
+                        guess.plan().header(),
+                        remembered
+                            .map(plan -> plan.columns().get(guess.plan().index()).role())
+                            .orElse(guess.plan().role()),
+                        remembered.isPresent() ? "As the last time." : guess.why()))
+            .toList();
+    boolean says = columns.stream().anyMatch(column -> column.role() == ColumnRole.AGREED);
+    AgreementBody agreement =
+        remembered
+            .map(plan -> body(plan.agreement()))
+            .orElse(
+                new AgreementBody(
+                    says ? "column" : "none",
+                    Channel.SMS,
+                    Set.of(Purpose.values()),
+                    says ? "as the file says" : "",
+                    null));
+    return new ProposalView(
+        ImportView.of(proposal.of()), columns, proposal.rows(), agreement, remembered.isPresent());
+  }
+
+  private static AgreementBody body(AgreementSource source) {
+    if (source instanceof AgreementSource.Declared said) {
+      return new AgreementBody("declared", said.channel(), said.purposes(), said.how(), said.on());
+    }
+    if (source instanceof AgreementSource.Column said) {
+      return new AgreementBody("column", said.channel(), said.purposes(), said.how(), null);
+    }
+    return new AgreementBody("none", Channel.SMS, Set.of(Purpose.values()), "", null);
+  }
+
+  private static AgreementSource agreement(AgreementBody body) {
+    if (body.source() == null || body.source().equals("none")) {
+      return new AgreementSource.None();
+    }
+    String how = Optional.ofNullable(body.how()).orElse("").strip();
+    Set<Purpose> purposes = Optional.ofNullable(body.purposes()).orElse(Set.of());
+    Channel channel = Optional.ofNullable(body.channel()).orElse(Channel.SMS);
+    boolean declared = body.source().equals("declared");
+    if (purposes.isEmpty() || how.isEmpty() || (declared && body.on() == null)) {
+      throw new Refused(
+          Refused.Kind.INVALID,
+          "An agreement needs its purpose, how it was given"
+              + (declared ? " and the day on which it was." : "."));
+    }
+    return declared
+        ? new AgreementSource.Declared(channel, purposes, how, body.on())
+        : new AgreementSource.Column(channel, purposes, how);
+  }
+}

@@ -1,0 +1,2 @@
+/** Bringing files in. */
+package app.gemba.server.imports;

@@ -1,0 +1,163 @@
+package app.gemba.server.live;
+
+import app.gemba.core.campaign.CampaignState;
+import app.gemba.engine.TextExchange;
+import app.gemba.server.BusinessClock;
+import app.gemba.store.CampaignStore;
+import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.HouseStore;
+import app.gemba.store.ImportStore;
+import app.gemba.store.ReportStore;
+import app.gemba.store.SenderStore;
+import app.gemba.store.SenderStore.SmsNetwork;
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** Looks at what is running twice a second, as long as somebody watches, and tells what changed. */
+@Component
+class LiveBoard {
+  private static final Duration RATE_OVER = Duration.ofSeconds(30);
+  private static final int HEARTBEAT_EVERY = 30;
+
+  private final CampaignStore campaigns;
+  private final ReportStore reports;
+  private final ImportStore imports;
+  private final HouseStore house;
+  private final SenderStore senders;
+  private final TextExchange exchange;
+  private final BusinessClock clock;
+  private final List<SseEmitter> watchers = new CopyOnWriteArrayList<>();
+  private final AtomicReference<Optional<Now>> last = new AtomicReference<>(Optional.empty());
+  private int turns;
+
+  LiveBoard(
+      CampaignStore campaigns,
+      ReportStore reports,
+      ImportStore imports,
+      HouseStore house,
+      SenderStore senders,
+      TextExchange exchange,
+      BusinessClock clock) {
+    this.campaigns = campaigns;
+    this.reports = reports;
+    this.imports = imports;
+    this.house = house;
+    this.senders = senders;
+    this.exchange = exchange;
+    this.clock = clock;
+  }
+
+  /** A campaign that is under way. */
+  record LiveCampaign(
+      long id,
+      String name,
+      CampaignState state,
+      long people,
+      long reached,
+      long waiting,
+      long attempts,
+      long perMinute,
+      long replies,
+      long optOuts,
+      Optional<Instant> heldUntil) {}
+
+  /** An import that is under way. */
+  record LiveImport(long id, String fileName, long done, long rows) {}
+
+  /** What is happening. {@code network} is none, stand-in or smpp. */
+  record Now(
+      boolean brake,
+      String network,
+      boolean connected,
+      boolean demoClock,
+      List<LiveCampaign> campaigns,
+      List<LiveImport> imports,
+      long unconfirmed) {}
+
+  /** What is sent: the state, and the business time at which it was so. */
+  record Told(Instant at, Now now) {}
+
+  Now look() {
+    List<LiveCampaign> live =
+        campaigns
+            .in(List.of(CampaignState.SCHEDULED, CampaignState.RUNNING, CampaignState.PAUSED))
+            .stream()
+            .map(this::live)
+            .toList();
+    List<LiveImport> running =
+        imports.running().stream()
+            .map(imports::get)
+            .map(is -> new LiveImport(is.id(), is.fileName(), is.rowsDone(), is.rowCount()))
+            .toList();
+    return new Now(
+        house.state(HouseStore.Switch.BRAKE).on(),
+        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
+        exchange.isConnected(),
+        clock.isDemo(),
+        live,
+        running,
+        reports.unconfirmed());
+  }
+
+  SseEmitter subscribe() {
+    SseEmitter watcher = new SseEmitter(0L);
+    watcher.onCompletion(() -> watchers.remove(watcher));
+    watcher.onTimeout(watcher::complete);
+    watcher.onError(e -> watchers.remove(watcher));
+    watchers.add(watcher);
+    send(watcher, look());
+    return watcher;
+  }
+
+  @Scheduled(fixedDelay = 500)
+  void tell() {
+    if (watchers.isEmpty()) {
+      return;
+    }
+    Now now = look();
+    boolean changed = !last.getAndSet(Optional.of(now)).equals(Optional.of(now));
+    turns = (turns + 1) % HEARTBEAT_EVERY;
+    if (changed || turns == 0) {
+      watchers.forEach(watcher -> send(watcher, now));
+    }
+  }
+
+  @EventListener
+  void close(ContextClosedEvent event) {
+    watchers.forEach(SseEmitter::complete);
+  }
+
+  private void send(SseEmitter watcher, Now now) {
+    try {
+      watcher.send(SseEmitter.event().name("now").data(new Told(clock.instant(), now)));
+    } catch (IOException | IllegalStateException e) {
+      watchers.remove(watcher);
+    }
+  }
+
+  private LiveCampaign live(Campaign campaign) {
+    long lately = reports.claimedSince(campaign.id(), clock.instant().minus(RATE_OVER));
+    return new LiveCampaign(
+        campaign.id(),
+        campaign.brief().name(),
+        campaign.state(),
+        campaign.people(),
+        campaign.reached(),
+        campaign.waiting(),
+        campaign.attempts(),
+        lately * 60 / RATE_OVER.toSeconds(),
+        campaign.replies(),
+        campaign.optOuts(),
+        reports.firstHeldUntil(campaign.id()).filter(due -> due.isAfter(clock.instant())));
+  }
+}

@@ -1,0 +1,2 @@
+/** Lists and people. */
+package app.gemba.server.people;

@@ -1,0 +1,346 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.AttemptBook;
+import app.gemba.core.campaign.CampaignAct;
+import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.Candidate;
+import app.gemba.core.campaign.PartReference;
+import app.gemba.core.campaign.PartState;
+import app.gemba.core.campaign.RunCommand;
+import app.gemba.core.campaign.RunEvent;
+import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.consent.Agreement;
+import app.gemba.core.consent.ReasonCode;
+import app.gemba.core.consent.Standing;
+import app.gemba.core.consent.Verdict;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Launched campaigns, their frozen audiences and their attempts. */
+public final class AttemptStore implements AttemptBook {
+  private static final int FREEZE_PAGE = 500;
+
+  private final Store store;
+
+  /** Over a store. */
+  public AttemptStore(Store store) {
+    this.store = store;
+  }
+
+  @Override
+  public List<Launched> launched() {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select c.*, s.address from campaign c join sender s on s.id = c.sender_id
+                where c.state in ('SCHEDULED', 'RUNNING', 'PAUSED') order by c.id
+                """,
+                row ->
+                    new Launched(
+                        row.getLong("id"),
+                        CampaignState.valueOf(row.getString("state")),
+                        row.getInt("version"),
+                        BriefRows.read(db, row),
+                        row.getString("address"),
+                        row.getLong("price_micros"),
+                        row.getString("frozen_at") != null)));
+  }
+
+  @Override
+  public boolean freezeSome(Launched campaign, Instant now, Function<Candidate, Verdict> verdict) {
+    return store
+        .writer()
+        .write(
+            Urgency.BULK,
+            db -> {
+              if (!Lives.state(db, campaign.id()).isLive()) {
+                return true;
+              }
+              long last =
+                  Sql.number(
+                      db,
+                      "select coalesce(max(person_id), 0) from audience_member where campaign_id = ?",
+                      campaign.id());
+              Audiences audience =
+                  new Audiences(db, campaign.brief().channel(), campaign.brief().purpose(), now);
+              List<Audiences.Member> page =
+                  audience.page(campaign.id(), List.of(), last, FREEZE_PAGE);
+              for (Audiences.Member member : page) {
+                freeze(db, campaign.id(), member, verdict, now);
+              }
+              if (page.size() < FREEZE_PAGE) {
+                Sql.update(
+                    db, "update campaign set frozen_at = ? where id = ?", now, campaign.id());
+                return true;
+              }
+              return false;
+            });
+  }
+
+  @Override
+  public Stepped step(
+      Launched campaign,
+      int atMost,
+      Instant now,
+      Function<RunEvent.Looked, List<RunCommand>> decide) {
+    return store
+        .writer()
+        .write(
+            Urgency.RUN,
+            db -> {
+              if (Lives.state(db, campaign.id()) != CampaignState.RUNNING) {
+                return new Stepped(List.of(), List.of());
+              }
+              List<Due> due = due(db, campaign, atMost, now);
+              List<Candidate> candidates = due.stream().map(Due::candidate).toList();
+              Optional<Instant> next =
+                  due.isEmpty() ? nextDue(db, campaign.id()) : Optional.empty();
+              List<RunCommand> commands =
+                  decide.apply(new RunEvent.Looked(candidates, atMost, next));
+              return apply(db, campaign, commands, now);
+            });
+  }
+
+  @Override
+  public void record(List<WireEvent> events, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.RUN,
+            db -> {
+              for (WireEvent event : events) {
+                WireEvents.keep(db, event, now);
+              }
+              return null;
+            });
+  }
+
+  @Override
+  public void recordIncoming(WireEvent.Incoming incoming, boolean optOut, Instant now) {
+    store
+        .writer()
+        .write(
+            optOut ? Urgency.STOP : Urgency.RUN,
+            db -> {
+              IncomingTexts.keep(db, incoming, optOut, now);
+              return null;
+            });
+  }
+
+  @Override
+  public int unconfirmClaimed(Instant now) {
+    return store
+        .writer()
+        .write(
+            Urgency.RUN,
+            db -> {
+              List<WireEvent.PartRef> open =
+                  Sql.query(
+                      db,
+                      """
+                      select attempt_id, part from attempt_part
+                      where state in ('CLAIMED', 'UNCONFIRMED') and state = 'CLAIMED'
+                      """,
+                      row -> new WireEvent.PartRef(row.getLong(1), row.getInt(2)));
+              for (WireEvent.PartRef part : open) {
+                WireEvents.keep(db, new WireEvent.Unanswered(part), now);
+              }
+              return (int) open.stream().map(WireEvent.PartRef::attemptId).distinct().count();
+            });
+  }
+
+  @Override
+  public Optional<CampaignState> advance(long campaignId, CampaignAct act, Instant now) {
+    return store.writer().write(Urgency.RUN, db -> Lives.advance(db, campaignId, act, now));
+  }
+
+  private static void freeze(
+      Connection db,
+      long campaign,
+      Audiences.Member member,
+      Function<Candidate, Verdict> verdicts,
+      Instant now)
+      throws SQLException {
+    Candidate candidate = onceOnly(db, campaign, member);
+    Verdict verdict = verdicts.apply(candidate);
+    String state =
+        verdict instanceof Verdict.Clear
+            ? "WAITING"
+            : verdict instanceof Verdict.Held ? "HELD" : "REFUSED";
+    Optional<Instant> due =
+        verdict instanceof Verdict.Held held
+            ? held.until()
+            : verdict instanceof Verdict.Clear ? Optional.of(now) : Optional.empty();
+    Sql.update(
+        db,
+        """
+        insert into audience_member
+          (campaign_id, person_id, number_id, twice, state, reason, due, changed_at)
+        values (?, ?, ?, ?, ?, ?, ?, ?)
+        """,
+        campaign,
+        member.personId(),
+        member.numberId(),
+        candidate.standing().earlierInAudience(),
+        state,
+        verdict.reasons().stream().findFirst(),
+        due,
+        now);
+  }
+
+  /** Earlier pages of the audience are frozen already: the database knows their numbers. */
+  private static Candidate onceOnly(Connection db, long campaign, Audiences.Member member)
+      throws SQLException {
+    Candidate candidate = member.candidate();
+    if (member.numberId().isEmpty() || candidate.standing().earlierInAudience()) {
+      return candidate;
+    }
+    boolean taken =
+        Sql.number(
+                db,
+                """
+                select count(*) from audience_member
+                where campaign_id = ? and number_id = ? and twice = 0
+                """,
+                campaign,
+                member.numberId().get())
+            > 0;
+    Standing standing = candidate.standing();
+    return new Candidate(
+        candidate.position(),
+        new Standing(standing.number(), taken, standing.suppressed(), standing.agreement()),
+        candidate.fields());
+  }
+
+  private record Due(Candidate candidate) {}
+
+  private static List<Due> due(Connection db, Launched campaign, int atMost, Instant now)
+      throws SQLException {
+    return Sql.query(
+        db,
+        "select m.id as member_id, m.twice, d.*, n.id as number_id, n.e164, n.line_type, n.region,"
+            + " n.zones, "
+            + Audiences.standingColumns()
+            + """
+             from audience_member m join person_detail d on d.person_id = m.person_id
+            left join number n on n.id = m.number_id
+            where m.campaign_id = ? and m.state in ('WAITING', 'HELD') and m.due <= ?
+            order by m.due, m.id limit ?
+            """,
+        AttemptStore::readDue,
+        campaign.brief().channel(),
+        campaign.brief().purpose(),
+        campaign.brief().channel(),
+        campaign.brief().purpose(),
+        now,
+        campaign.id(),
+        now,
+        atMost);
+  }
+
+  private static Due readDue(ResultSet row) throws SQLException {
+    Standing standing =
+        new Standing(
+            Numbers.read(row).map(Numbers.Kept::number),
+            row.getBoolean("twice"),
+            row.getBoolean("suppressed"),
+            Agreement.valueOf(row.getString("word")));
+    return new Due(new Candidate(row.getLong("member_id"), standing, Audiences.fields(row)));
+  }
+
+  private static Optional<Instant> nextDue(Connection db, long campaign) throws SQLException {
+    return Sql.first(
+        db,
+        """
+        select due from audience_member
+        where campaign_id = ? and state in ('WAITING', 'HELD') and due is not null
+        order by due limit 1
+        """,
+        row -> Instant.parse(row.getString(1)),
+        campaign);
+  }
+
+  private static Stepped apply(
+      Connection db, Launched campaign, List<RunCommand> commands, Instant now)
+      throws SQLException {
+    List<Claim> claims = new ArrayList<>();
+    List<RunCommand> others = new ArrayList<>();
+    long ledger = Sql.number(db, "select coalesce(max(id), 0) from consent_record");
+    for (RunCommand command : commands) {
+      if (command instanceof RunCommand.Send send) {
+        claims.add(claim(db, campaign, send, ledger, now));
+      } else if (command instanceof RunCommand.Hold hold) {
+        move(db, hold.candidate(), "HELD", hold.reasons(), hold.until(), now);
+      } else if (command instanceof RunCommand.Refuse refuse) {
+        move(db, refuse.candidate(), "REFUSED", refuse.reasons(), Optional.empty(), now);
+      } else if (command instanceof RunCommand.Finish) {
+        Lives.advance(db, campaign.id(), CampaignAct.FINISH, now);
+        others.add(command);
+      } else {
+        others.add(command);
+      }
+    }
+    return new Stepped(claims, others);
+  }
+
+  /** The unique key of campaign, number and try forbids a second attempt, whoever asks. */
+  private static Claim claim(
+      Connection db, Launched campaign, RunCommand.Send send, long ledger, Instant now)
+      throws SQLException {
+    long member = send.candidate().position();
+    int segments = send.text().count();
+    long attempt =
+        Sql.insert(
+            db,
+            """
+            insert into attempt (campaign_id, member_id, number_id, try, text, segments,
+              cost_micros, claimed_at, ledger_position, campaign_version)
+            select campaign_id, id, number_id, 1, ?, ?, ?, ?, ?, ? from audience_member where id = ?
+            """,
+            String.join("", send.text().segments()),
+            segments,
+            Math.multiplyExact(segments, campaign.pricePerSegmentMicros()),
+            now,
+            ledger,
+            campaign.version(),
+            member);
+    for (int part = 0; part < segments; part++) {
+      Sql.update(
+          db,
+          "insert into attempt_part (attempt_id, part, state, reference) values (?, ?, ?, ?)",
+          attempt,
+          part,
+          PartState.CLAIMED,
+          PartReference.of(new WireEvent.PartRef(attempt, part)));
+    }
+    move(db, send.candidate(), "IN_FLIGHT", List.of(), Optional.empty(), now);
+    String to = send.candidate().standing().number().orElseThrow().e164();
+    return new Claim(attempt, to, send);
+  }
+
+  private static void move(
+      Connection db,
+      Candidate candidate,
+      String state,
+      List<ReasonCode> reasons,
+      Optional<Instant> due,
+      Instant now)
+      throws SQLException {
+    Sql.update(
+        db,
+        "update audience_member set state = ?, reason = ?, due = ?, changed_at = ? where id = ?",
+        state,
+        reasons.stream().findFirst(),
+        due,
+        now,
+        candidate.position());
+  }
+}

@@ -1,0 +1,169 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.Candidate;
+import app.gemba.core.campaign.MergeFields;
+import app.gemba.core.consent.Agreement;
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.consent.Standing;
+import app.gemba.core.people.NumberChoice;
+import app.gemba.core.phone.PhoneNumber;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** People with all that a verdict needs to know of them, page by page in order of their ids. */
+final class Audiences {
+  private static final String STANDING =
+      """
+      coalesce((select s.word from consent_state s where s.number_id = n.id
+        and s.channel = ? and s.purpose = ?), 'UNSAID') as word,
+      exists (select 1 from suppression x where x.number_id = n.id
+        and (x.channel is null or x.channel = ?) and (x.purpose is null or x.purpose = ?)
+        and (x.until is null or x.until > ?)) as suppressed
+      """;
+
+  /** Everybody a draft would go to, or a launched campaign goes to. */
+  private static final String PEOPLE =
+      """
+      select person_id from (
+        select m.person_id from list_member m
+          join campaign_list c on c.list_id = m.list_id and c.campaign_id = ?
+          where m.person_id > ?
+        union
+        select person_id from campaign_person where campaign_id = ? and person_id > ?
+        union
+        select value from json_each(?) where value > ?)
+      order by person_id limit ?
+      """;
+
+  private final Connection db;
+  private final Channel channel;
+  private final Purpose purpose;
+  private final Instant now;
+  private final BitSet seen = new BitSet();
+
+  Audiences(Connection db, Channel channel, Purpose purpose, Instant now) {
+    this.db = db;
+    this.channel = channel;
+    this.purpose = purpose;
+    this.now = now;
+  }
+
+  /** One person of an audience. */
+  record Member(long personId, String name, Optional<Long> numberId, Candidate candidate) {}
+
+  /**
+   * The next people after one, each with the number they would be texted on. Numbers met on earlier
+   * pages of the same object count as met.
+   *
+   * @param others people beside those of the campaign's lists and its picked ones
+   */
+  List<Member> page(long campaign, List<Long> others, long after, int limit) throws SQLException {
+    Map<Long, Gathered> people = new LinkedHashMap<>();
+    Sql.query(
+        db,
+        "select d.*, n.id as number_id, n.e164, n.line_type, n.region, n.zones, "
+            + STANDING
+            + " from ("
+            + PEOPLE
+            + ") p join person_detail d on d.person_id = p.person_id"
+            + " left join person_number pn on pn.person_id = d.person_id"
+            + " left join number n on n.id = pn.number_id"
+            + " order by d.person_id, pn.position",
+        row -> gather(people, row),
+        channel,
+        purpose,
+        channel,
+        purpose,
+        now,
+        campaign,
+        after,
+        campaign,
+        after,
+        Json.write(others),
+        after,
+        limit);
+    return people.values().stream().map(this::member).toList();
+  }
+
+  /** Remembers a number as met. */
+  void meet(long numberId) {
+    seen.set(Math.toIntExact(numberId));
+  }
+
+  /** The standing of one number that belongs to nobody yet. */
+  static Standing unknown(PhoneNumber number) {
+    return new Standing(Optional.of(number), false, false, Agreement.UNSAID);
+  }
+
+  /**
+   * The columns word and suppressed of a number n. Asks for channel, purpose, channel, purpose and
+   * the moment.
+   */
+  static String standingColumns() {
+    return STANDING;
+  }
+
+  static Map<String, String> fields(ResultSet row) throws SQLException {
+    return MergeFields.of(
+        row.getString("name"),
+        row.getString("first_name"),
+        Sql.text(row, "email").orElse(""),
+        Sql.text(row, "own_id").orElse(""),
+        Json.texts(row.getString("fields")));
+  }
+
+  private Object gather(Map<Long, Gathered> people, ResultSet row) throws SQLException {
+    long id = row.getLong("person_id");
+    Gathered person = people.get(id);
+    if (person == null) {
+      person = new Gathered(id, row.getString("name"), fields(row), new ArrayList<>());
+      people.put(id, person);
+    }
+    Optional<Numbers.Kept> number = Numbers.read(row);
+    if (number.isPresent()) {
+      person.numbers.add(
+          new Known(
+              number.get(),
+              row.getBoolean("suppressed"),
+              Agreement.valueOf(row.getString("word"))));
+    }
+    return person;
+  }
+
+  private Member member(Gathered person) {
+    List<PhoneNumber> numbers = person.numbers.stream().map(k -> k.kept.number()).toList();
+    Optional<Known> chosen =
+        NumberChoice.forTexts(numbers).map(number -> person.numbers.get(numbers.indexOf(number)));
+    boolean twice = chosen.map(known -> meetAgain(known.kept.id())).orElse(false);
+    Standing standing =
+        new Standing(
+            chosen.map(known -> known.kept.number()),
+            twice,
+            chosen.map(Known::suppressed).orElse(false),
+            chosen.map(Known::agreement).orElse(Agreement.UNSAID));
+    return new Member(
+        person.id,
+        person.name,
+        chosen.map(known -> known.kept.id()),
+        new Candidate(person.id, standing, person.fields));
+  }
+
+  private boolean meetAgain(long numberId) {
+    boolean met = seen.get(Math.toIntExact(numberId));
+    meet(numberId);
+    return met;
+  }
+
+  private record Known(Numbers.Kept kept, boolean suppressed, Agreement agreement) {}
+
+  private record Gathered(long id, String name, Map<String, String> fields, List<Known> numbers) {}
+}

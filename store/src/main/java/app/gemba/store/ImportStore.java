@@ -1,0 +1,386 @@
+package app.gemba.store;
+
+import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.ImportBook;
+import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.RejectReason;
+import app.gemba.core.people.PersonId;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Files taken in: what became of each, and of each of their rows. */
+public final class ImportStore implements ImportBook {
+  private final Store store;
+  private final Path folder;
+
+  /** Over a store, with the folder in which files are kept. */
+  public ImportStore(Store store, Path folder) {
+    this.store = store;
+    this.folder = folder;
+  }
+
+  /**
+   * An import.
+   *
+   * @param state draft, running, done, failed or discarded
+   * @param rejected rejected rows by reason
+   */
+  public record Import(
+      long id,
+      String fileName,
+      String storedAs,
+      String state,
+      String region,
+      long rowCount,
+      Optional<Long> cutOffLine,
+      Optional<Long> listId,
+      Optional<String> listName,
+      long rowsDone,
+      long rowsNew,
+      long rowsMerged,
+      long rowsRejected,
+      Map<String, Long> rejected,
+      Instant uploadedAt,
+      Optional<Instant> startedAt,
+      Optional<Instant> endedAt,
+      Optional<String> failure) {}
+
+  /** A rejected row. */
+  public record Reject(long row, String reason) {}
+
+  /** Keeps a file that has been looked at, before anything is taken in. */
+  public long add(
+      String fileName,
+      String storedAs,
+      String sha256,
+      String region,
+      long rows,
+      Optional<Long> cutOffLine,
+      Optional<Long> user,
+      Instant now) {
+    return store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db ->
+                Sql.insert(
+                    db,
+                    """
+                    insert into import (file_name, stored_as, sha256, state, region, row_count,
+                      cut_off_line, uploaded_at, uploaded_by)
+                    values (?, ?, ?, 'draft', ?, ?, ?, ?, ?)
+                    """,
+                    fileName,
+                    storedAs,
+                    sha256,
+                    region,
+                    rows,
+                    cutOffLine,
+                    now,
+                    user));
+  }
+
+  /** An import. */
+  public Import get(long id) {
+    return store.read(
+        db ->
+            Sql.first(db, SELECT + " where i.id = ?", row -> read(db, row), id)
+                .orElseThrow(() -> Refused.notFound("import")));
+  }
+
+  /** Imports, newest first. */
+  public Page<Import> page(Optional<Long> before, int limit) {
+    List<Import> rows =
+        store.read(
+            db ->
+                Sql.query(
+                    db,
+                    SELECT
+                        + " where i.id < ? and i.state <> 'discarded' order by i.id desc limit ?",
+                    row -> read(db, row),
+                    before.orElse(Long.MAX_VALUE),
+                    limit + 1));
+    return Page.of(rows, limit, row -> String.valueOf(row.id()));
+  }
+
+  @Override
+  public List<Long> running() {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                "select id from import where state = 'running' order by started_at, id",
+                row -> row.getLong(1)));
+  }
+
+  @Override
+  public Job job(long id) {
+    return store.read(
+        db ->
+            Sql.first(
+                    db,
+                    "select * from import where id = ? and plan is not null",
+                    row ->
+                        new Job(
+                            id,
+                            folder.resolve(row.getString("stored_as")),
+                            Plans.read(row.getString("plan")),
+                            row.getLong("rows_done")),
+                    id)
+                .orElseThrow(() -> Refused.notFound("import")));
+  }
+
+  /** Where the file of an import is kept. */
+  public Path file(Import of) {
+    return folder.resolve(of.storedAs());
+  }
+
+  /** The plan last used for a file with the same headers, remembered for the next time. */
+  public Optional<ImportPlan> lastPlanFor(List<String> headers) {
+    return store.read(
+        db ->
+            Sql.query(
+                    db,
+                    "select plan from import where plan is not null order by id desc limit 20",
+                    row -> Plans.read(row.getString(1)))
+                .stream()
+                .filter(plan -> Plans.headers(plan).equals(headers))
+                .findFirst());
+  }
+
+  /**
+   * Starts an import.
+   *
+   * @throws Refused where it has been started or discarded before
+   */
+  public void start(long id, ImportPlan plan, long listId, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              int started =
+                  Sql.update(
+                      db,
+                      """
+                      update import set state = 'running', plan = ?, list_id = ?, started_at = ?
+                      where id = ? and state = 'draft'
+                      """,
+                      Plans.write(plan),
+                      listId,
+                      now,
+                      id);
+              if (started == 0) {
+                throw new Refused(
+                    Refused.Kind.WRONG_STATE, "This file has been imported or put aside already.");
+              }
+              return AuditLog.add(db, user, "import started", String.valueOf(id), "", now);
+            });
+  }
+
+  /** Puts a file aside that has not been imported. */
+  public void discard(long id, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              int gone =
+                  Sql.update(
+                      db,
+                      "update import set state = 'discarded' where id = ? and state = 'draft'",
+                      id);
+              if (gone == 0) {
+                throw new Refused(
+                    Refused.Kind.WRONG_STATE, "Only a file not yet imported can be put aside.");
+              }
+              return AuditLog.add(db, user, "import put aside", String.valueOf(id), "", now);
+            });
+  }
+
+  /** Rows that an earlier step has taken are passed over. */
+  @Override
+  public void take(Job job, List<ReadRow> rows, Instant now) {
+    long id = job.id();
+    store
+        .writer()
+        .write(
+            Urgency.BULK,
+            db -> {
+              long done = Sql.number(db, "select rows_done from import where id = ?", id);
+              long list = Sql.number(db, "select list_id from import where id = ?", id);
+              Optional<Long> user =
+                  Sql.first(
+                          db,
+                          "select uploaded_by from import where id = ?",
+                          row -> Sql.id(row, "uploaded_by"),
+                          id)
+                      .orElseThrow();
+              TakeIn takeIn = new TakeIn(db, now);
+              for (ReadRow row : rows) {
+                if (row.number() > done) {
+                  takeRow(db, takeIn, new Target(id, list, user, job.plan().agreement()), row);
+                }
+              }
+              return null;
+            });
+  }
+
+  @Override
+  public void end(long id, Optional<String> failure, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.BULK,
+            db ->
+                Sql.update(
+                    db,
+                    "update import set state = ?, failure = ?, ended_at = ? where id = ?",
+                    failure.isPresent() ? "failed" : "done",
+                    failure,
+                    now,
+                    id));
+  }
+
+  /** The rejected rows after a given one, in order. */
+  public List<Reject> rejects(long id, long after, int limit) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select row_number, reason from import_row
+                where import_id = ? and row_number > ? and outcome = 'rejected'
+                order by row_number limit ?
+                """,
+                row -> new Reject(row.getLong(1), RejectReason.valueOf(row.getString(2)).words()),
+                id,
+                after,
+                limit));
+  }
+
+  private record Target(long importId, long list, Optional<Long> user, AgreementSource agreement) {}
+
+  private static void takeRow(Connection db, TakeIn takeIn, Target target, ReadRow row)
+      throws SQLException {
+    Optional<PersonId> known =
+        row.cutOff() ? Optional.empty() : takeIn.known(row.reading().draft());
+    Optional<RejectReason> reason =
+        row.cutOff()
+            ? Optional.of(RejectReason.CUT_OFF)
+            : known.isPresent() ? Optional.empty() : row.reading().unlessKnown();
+    if (reason.isPresent()) {
+      addRow(db, target.importId(), row.number(), "rejected", Optional.empty(), reason);
+      return;
+    }
+    TakeIn.Taken taken = takeIn.take(row.reading().draft(), known);
+    Optional<TakeIn.Evidence> evidence = evidence(target, row.number());
+    if (evidence.isPresent()) {
+      takeIn.record(taken.person(), row.reading().draft(), evidence.get());
+    }
+    Sql.update(
+        db,
+        "insert or ignore into list_member (list_id, person_id) values (?, ?)",
+        target.list(),
+        taken.person().value());
+    String outcome = taken.fresh() ? "new" : "merged";
+    addRow(
+        db, target.importId(), row.number(), outcome, Optional.of(taken.person().value()), reason);
+  }
+
+  private static Optional<TakeIn.Evidence> evidence(Target target, long row) {
+    AgreementSource source = target.agreement();
+    Optional<Long> importId = Optional.of(target.importId());
+    if (source instanceof AgreementSource.Declared said) {
+      return Optional.of(
+          new TakeIn.Evidence(
+              said.channel(),
+              said.purposes(),
+              said.how(),
+              importId,
+              Optional.of(row),
+              target.user()));
+    }
+    if (source instanceof AgreementSource.Column said) {
+      return Optional.of(
+          new TakeIn.Evidence(
+              said.channel(),
+              said.purposes(),
+              said.how(),
+              importId,
+              Optional.of(row),
+              target.user()));
+    }
+    return Optional.empty();
+  }
+
+  private static void addRow(
+      Connection db,
+      long importId,
+      long row,
+      String outcome,
+      Optional<Long> person,
+      Optional<RejectReason> reason)
+      throws SQLException {
+    Sql.update(
+        db,
+        """
+        insert into import_row (import_id, row_number, outcome, person_id, reason)
+        values (?, ?, ?, ?, ?)
+        """,
+        importId,
+        row,
+        outcome,
+        person,
+        reason);
+    Sql.update(
+        db,
+        "update import set rows_done = rows_done + 1, rows_"
+            + outcome
+            + " = rows_"
+            + outcome
+            + " + 1 where id = ?",
+        importId);
+  }
+
+  private static final String SELECT =
+      "select i.*, l.name as list_name from import i left join list l on l.id = i.list_id";
+
+  private static Import read(Connection db, ResultSet row) throws SQLException {
+    long id = row.getLong("id");
+    Map<String, Long> rejected = new LinkedHashMap<>();
+    Sql.query(
+        db,
+        "select reason, rows from import_reject where import_id = ? order by rows desc",
+        reject ->
+            rejected.put(
+                RejectReason.valueOf(reject.getString("reason")).words(), reject.getLong("rows")),
+        id);
+    return new Import(
+        id,
+        row.getString("file_name"),
+        row.getString("stored_as"),
+        row.getString("state"),
+        row.getString("region"),
+        row.getLong("row_count"),
+        Sql.id(row, "cut_off_line"),
+        Sql.id(row, "list_id"),
+        Sql.text(row, "list_name"),
+        row.getLong("rows_done"),
+        row.getLong("rows_new"),
+        row.getLong("rows_merged"),
+        row.getLong("rows_rejected"),
+        rejected,
+        Instant.parse(row.getString("uploaded_at")),
+        Sql.instant(row, "started_at"),
+        Sql.instant(row, "ended_at"),
+        Sql.text(row, "failure"));
+  }
+}

@@ -1,0 +1,255 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.PartState;
+import app.gemba.core.campaign.PersonState;
+import app.gemba.core.campaign.WireEvent.PartRef;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/** What came of a launched campaign. */
+public final class ReportStore {
+  private final Store store;
+
+  /** Over a store. */
+  public ReportStore(Store store) {
+    this.store = store;
+  }
+
+  /** How many people are in one state for one reason; the reason may be blank. */
+  public record Tally(PersonState state, String reason, long people) {}
+
+  /** One person of a launched audience. {@code position} names them in the campaign. */
+  public record AudienceRow(
+      long position,
+      long personId,
+      String name,
+      String number,
+      PersonState state,
+      String reason,
+      Optional<Instant> due,
+      Instant changedAt,
+      int segments,
+      long costMicros,
+      String text) {}
+
+  /** A reply or an opt-out. */
+  public record Reply(
+      long id, Instant at, String name, String number, String text, boolean optOut) {}
+
+  /** How many held people come due in an hour (UTC, truncated). */
+  public record HeldUntil(Instant hour, long people) {}
+
+  /** Where everybody is; adds up to the whole audience. */
+  public List<Tally> tallies(long campaign) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select state, reason, people from audience_tally
+                where campaign_id = ? and people > 0 order by state, people desc
+                """,
+                row ->
+                    new Tally(
+                        PersonState.valueOf(row.getString("state")),
+                        row.getString("reason"),
+                        row.getLong("people")),
+                campaign));
+  }
+
+  /** People of a campaign, in order; of one state and one reason where these are given. */
+  public Page<AudienceRow> people(
+      long campaign, Optional<PersonState> state, Optional<String> reason, long after, int limit) {
+    List<AudienceRow> rows =
+        store.read(
+            db ->
+                Sql.query(
+                    db,
+                    """
+                    select m.*, d.name, coalesce(n.e164, '') as e164,
+                      coalesce(a.segments, 0) as segments, coalesce(a.cost_micros, 0) as cost,
+                      coalesce(a.text, '') as text
+                    from audience_member m join person_detail d on d.person_id = m.person_id
+                    left join number n on n.id = m.number_id
+                    left join attempt a on a.member_id = m.id
+                    where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state = ?3)
+                      and (?4 is null or coalesce(m.reason, '') = ?4)
+                    order by m.id limit ?5
+                    """,
+                    ReportStore::row,
+                    campaign,
+                    after,
+                    state,
+                    reason,
+                    limit + 1));
+    return Page.of(rows, limit, row -> String.valueOf(row.position()));
+  }
+
+  /** One person's story in a campaign, oldest first. */
+  public List<PeopleStore.StoryLine> story(long campaign, long position) {
+    return store.read(
+        db -> {
+          requireMember(db, campaign, position);
+          return Stories.ofMember(db, position);
+        });
+  }
+
+  /** Replies and opt-outs, newest first. */
+  public Page<Reply> replies(long campaign, Optional<Long> before, int limit) {
+    List<Reply> rows =
+        store.read(
+            db ->
+                Sql.query(
+                    db,
+                    """
+                    select i.id, i.at, i.text, i.opt_out, n.e164, coalesce(d.name, '') as name
+                    from incoming_text i join number n on n.id = i.number_id
+                    left join audience_member m on m.id = i.member_id
+                    left join person_detail d on d.person_id = m.person_id
+                    where i.campaign_id = ? and i.id < ? order by i.id desc limit ?
+                    """,
+                    row ->
+                        new Reply(
+                            row.getLong("id"),
+                            Instant.parse(row.getString("at")),
+                            row.getString("name"),
+                            row.getString("e164"),
+                            row.getString("text"),
+                            row.getBoolean("opt_out")),
+                    campaign,
+                    before.orElse(Long.MAX_VALUE),
+                    limit + 1));
+    return Page.of(rows, limit, row -> String.valueOf(row.id()));
+  }
+
+  /** When the held come due. */
+  public List<HeldUntil> heldUntil(long campaign) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select substr(due, 1, 13) || ':00:00Z' as hour, count(*) as people
+                from audience_member
+                where campaign_id = ? and state in ('WAITING', 'HELD') and state = 'HELD'
+                  and due is not null
+                group by 1 order by 1
+                """,
+                row -> new HeldUntil(Instant.parse(row.getString("hour")), row.getLong("people")),
+                campaign));
+  }
+
+  /** When the first of the held comes due; empty where nobody is held until an instant. */
+  public Optional<Instant> firstHeldUntil(long campaign) {
+    return store.read(
+        db ->
+            Sql.first(
+                db,
+                """
+                select due from audience_member
+                where campaign_id = ? and state in ('WAITING', 'HELD') and due is not null
+                order by due limit 1
+                """,
+                row -> Instant.parse(row.getString(1)),
+                campaign));
+  }
+
+  /** How many attempts were claimed since a moment, for the live pace. */
+  public long claimedSince(long campaign, Instant since) {
+    return store.read(
+        db ->
+            Sql.number(
+                db,
+                """
+                select count(*) from attempt
+                where campaign_id = ? and id > (select coalesce(max(id), 0) - 20000 from attempt)
+                  and claimed_at > ?
+                """,
+                campaign,
+                since));
+  }
+
+  /** How many attempts nobody can say the end of, over all campaigns. */
+  public long unconfirmed() {
+    return store.read(
+        db ->
+            Sql.number(
+                db,
+                "select coalesce(sum(people), 0) from audience_tally where state = 'UNCONFIRMED'"));
+  }
+
+  /**
+   * A person decides what the network could not say.
+   *
+   * @throws Refused where the attempt is not unconfirmed
+   */
+  public void decide(
+      long campaign, long position, boolean arrived, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              requireMember(db, campaign, position);
+              List<PartRef> open =
+                  Sql.query(
+                      db,
+                      """
+                      select p.attempt_id, p.part from attempt a
+                      join attempt_part p on p.attempt_id = a.id
+                      where a.member_id = ? and p.state = 'UNCONFIRMED'
+                      """,
+                      row -> new PartRef(row.getLong(1), row.getInt(2)),
+                      position);
+              if (open.isEmpty()) {
+                throw new Refused(Refused.Kind.WRONG_STATE, "This text is no longer unconfirmed.");
+              }
+              for (PartRef part : open) {
+                WireEvents.note(
+                    db,
+                    arrived ? "decided: arrived" : "decided: not arrived",
+                    part.attemptId(),
+                    part.part(),
+                    Optional.empty(),
+                    "by hand",
+                    now);
+                PartState state = arrived ? PartState.DELIVERED : PartState.FAILED;
+                WireEvents.settle(db, part, state, FailureReason.UNKNOWN, now);
+              }
+              String what = arrived ? "decided: arrived" : "decided: not arrived";
+              return AuditLog.add(db, user, what, campaign + "/" + position, "", now);
+            });
+  }
+
+  private static void requireMember(java.sql.Connection db, long campaign, long position)
+      throws SQLException {
+    long there =
+        Sql.number(
+            db,
+            "select count(*) from audience_member where id = ? and campaign_id = ?",
+            position,
+            campaign);
+    if (there == 0) {
+      throw Refused.notFound("person in this campaign");
+    }
+  }
+
+  private static AudienceRow row(ResultSet row) throws SQLException {
+    return new AudienceRow(
+        row.getLong("id"),
+        row.getLong("person_id"),
+        row.getString("name"),
+        row.getString("e164"),
+        PersonState.valueOf(row.getString("state")),
+        Sql.text(row, "reason").orElse(""),
+        Sql.instant(row, "due"),
+        Instant.parse(row.getString("changed_at")),
+        row.getInt("segments"),
+        row.getLong("cost"),
+        row.getString("text"));
+  }
+}

@@ -1,0 +1,123 @@
+package app.gemba.store;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.MigrationInfo;
+import org.sqlite.SQLiteDataSource;
+
+/** The database: one writer, several readers, migrations with a backup before each. */
+public final class Store implements AutoCloseable {
+  private static final int READERS = 4;
+
+  private final Writer writer;
+  private final HikariDataSource readers;
+
+  private Store(Writer writer, HikariDataSource readers) {
+    this.writer = writer;
+    this.readers = readers;
+  }
+
+  /** What reads; it may not write. */
+  public interface Query<T> {
+    /** Reads from a consistent view of the database. */
+    T run(Connection db) throws SQLException;
+  }
+
+  /** Opens the database of a folder, bringing it up to this version. */
+  public static Store open(DataFolder folder) throws IOException {
+    Path file = folder.database();
+    migrate(file, folder.part("backups"));
+    try {
+      Writer writer = new Writer(source(file, "FULL").getConnection());
+      HikariConfig config = new HikariConfig();
+      config.setDataSource(source(file, "NORMAL"));
+      config.setMaximumPoolSize(READERS);
+      config.setConnectionInitSql("pragma query_only = true");
+      config.setPoolName("readers");
+      return new Store(writer, new HikariDataSource(config));
+    } catch (SQLException e) {
+      throw new IOException("the database cannot be opened: " + e.getMessage(), e);
+    }
+  }
+
+  /** The writer. */
+  public Writer writer() {
+    return writer;
+  }
+
+  /** Reads, all queries seeing the same moment. */
+  public <T> T read(Query<T> query) {
+    try (Connection db = readers.getConnection()) {
+      db.setAutoCommit(false);
+      try {
+        return query.run(db);
+      } finally {
+        db.rollback();
+        db.setAutoCommit(true);
+      }
+    } catch (SQLException e) {
+      throw new StoreFailure("The database could not be read: " + e.getMessage(), e);
+    }
+  }
+
+  /** Writes a whole, consistent copy of a database, also while it is in use. */
+  public static void backUp(Path database, Path target) throws IOException {
+    if (!Files.exists(database)) {
+      throw new IOException("There is no house in " + database.getParent() + " to back up.");
+    }
+    copy(database, target);
+  }
+
+  @Override
+  public void close() {
+    writer.close();
+    readers.close();
+  }
+
+  private static void migrate(Path file, Path backups) throws IOException {
+    Flyway flyway =
+        Flyway.configure()
+            .dataSource(source(file, "FULL"))
+            .locations("classpath:app/gemba/store/migrations")
+            .load();
+    boolean fresh = !Files.exists(file);
+    MigrationInfo[] pending = flyway.info().pending();
+    if (!fresh && pending.length > 0) {
+      String stamp = Instants.text(Instant.now()).replace(":", "");
+      copy(
+          file, backups.resolve("before-version-" + pending[0].getVersion() + "-" + stamp + ".db"));
+    }
+    flyway.migrate();
+  }
+
+  private static void copy(Path file, Path target) throws IOException {
+    if (Files.exists(target)) {
+      throw new IOException(target + " is there already; nothing was overwritten.");
+    }
+    try (Connection db = source(file, "NORMAL").getConnection();
+        Statement statement = db.createStatement()) {
+      statement.execute("vacuum into '" + target.toString().replace("'", "''") + "'");
+    } catch (SQLException e) {
+      throw new IOException("the backup could not be written: " + e.getMessage(), e);
+    }
+  }
+
+  private static SQLiteDataSource source(Path file, String synchronous) {
+    SQLiteDataSource source = new SQLiteDataSource();
+    source.setUrl(
+        "jdbc:sqlite:"
+            + file
+            + "?journal_mode=WAL&synchronous="
+            + synchronous
+            + "&busy_timeout=5000&foreign_keys=true&cache_size=-32000");
+    return source;
+  }
+}

@@ -1,0 +1,246 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.PartState;
+import app.gemba.core.campaign.PersonState;
+import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.campaign.WireEvent.PartRef;
+import app.gemba.core.consent.ReasonCode;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** Keeps what networks say as it came, and derives from it where people stand. */
+final class WireEvents {
+  private WireEvents() {}
+
+  static void keep(Connection db, WireEvent event, Instant now) throws SQLException {
+    if (event instanceof WireEvent.Accepted accepted) {
+      accepted(db, accepted, now);
+    } else if (event instanceof WireEvent.Rejected rejected) {
+      note(db, "not taken", rejected.part(), Optional.empty(), rejected.detail(), now);
+      settle(db, rejected.part(), PartState.FAILED, rejected.reason(), now);
+    } else if (event instanceof WireEvent.Unanswered unanswered) {
+      note(db, "unconfirmed", unanswered.part(), Optional.empty(), "no answer came", now);
+      settle(db, unanswered.part(), PartState.UNCONFIRMED, FailureReason.UNKNOWN, now);
+    } else if (event instanceof WireEvent.Withdrawn withdrawn) {
+      withdrawn(db, withdrawn.attemptId(), now);
+    } else if (event instanceof WireEvent.Receipt receipt) {
+      receipt(db, receipt, now);
+    }
+  }
+
+  /** An opt-out came between the claim and the wire, or the campaign was stopped there. */
+  private static void withdrawn(Connection db, long attempt, Instant now) throws SQLException {
+    note(db, "held back at the last moment", attempt, 0, Optional.empty(), "", now);
+    Sql.update(db, "delete from attempt_part where attempt_id = ?", attempt);
+    Sql.update(
+        db,
+        """
+        update audience_member set changed_at = ?,
+          (state, reason) = (select case when exists (select 1 from suppression s
+              where s.number_id = audience_member.number_id) then 'REFUSED' else 'CANCELLED' end,
+            case when exists (select 1 from suppression s
+              where s.number_id = audience_member.number_id) then ? end)
+        where id = (select member_id from attempt where id = ?)
+        """,
+        now,
+        ReasonCode.SUPPRESSED,
+        attempt);
+  }
+
+  static void note(
+      Connection db,
+      String kind,
+      long attempt,
+      int part,
+      Optional<String> messageId,
+      String detail,
+      Instant now)
+      throws SQLException {
+    note(db, kind, new PartRef(attempt, part), messageId, detail, now);
+  }
+
+  private static void note(
+      Connection db,
+      String kind,
+      PartRef part,
+      Optional<String> messageId,
+      String detail,
+      Instant now)
+      throws SQLException {
+    Sql.update(
+        db,
+        """
+        insert into wire_event (at, kind, attempt_id, part, message_id, detail)
+        values (?, ?, ?, ?, ?, ?)
+        """,
+        now,
+        kind,
+        part.attemptId(),
+        part.part(),
+        messageId,
+        detail);
+  }
+
+  private static void accepted(Connection db, WireEvent.Accepted accepted, Instant now)
+      throws SQLException {
+    PartRef part = accepted.part();
+    note(
+        db,
+        "taken by the network",
+        part,
+        Optional.of(accepted.messageId()),
+        "id " + accepted.messageId(),
+        now);
+    Sql.update(
+        db,
+        "update attempt_part set message_id = ? where attempt_id = ? and part = ?",
+        accepted.messageId(),
+        part.attemptId(),
+        part.part());
+    settle(db, part, PartState.ACCEPTED, FailureReason.UNKNOWN, now);
+    claimEarlyReceipts(db, accepted, now);
+  }
+
+  /** A receipt can overtake the answer it belongs to; it has waited without an attempt. */
+  private static void claimEarlyReceipts(Connection db, WireEvent.Accepted accepted, Instant now)
+      throws SQLException {
+    record Early(long id, String kind, String detail) {}
+    List<Early> early =
+        Sql.query(
+            db,
+            """
+            select id, kind, detail from wire_event
+            where message_id = ? and attempt_id is null order by id
+            """,
+            row -> new Early(row.getLong(1), row.getString(2), row.getString(3)),
+            accepted.messageId());
+    for (Early waiting : early) {
+      Sql.update(
+          db,
+          "update wire_event set attempt_id = ?, part = ? where id = ?",
+          accepted.part().attemptId(),
+          accepted.part().part(),
+          waiting.id());
+      PartState state = PartState.valueOf(waiting.kind().toUpperCase(Locale.ROOT));
+      settle(db, accepted.part(), state, reasonIn(waiting.detail()), now);
+    }
+  }
+
+  private static FailureReason reasonIn(String detail) {
+    for (FailureReason reason : FailureReason.values()) {
+      if (detail.startsWith(reason.words())) {
+        return reason;
+      }
+    }
+    return FailureReason.UNKNOWN;
+  }
+
+  private static void receipt(Connection db, WireEvent.Receipt receipt, Instant now)
+      throws SQLException {
+    Optional<PartRef> part = byMessageId(db, receipt).or(() -> byReference(db, receipt));
+    boolean failed = receipt.state() == PartState.FAILED || receipt.state() == PartState.EXPIRED;
+    String detail = failed ? receipt.reason().words() + " (" + receipt.detail() + ")" : "";
+    String kind = receipt.state().name().toLowerCase(Locale.ROOT);
+    if (part.isEmpty()) {
+      Sql.update(
+          db,
+          "insert into wire_event (at, kind, message_id, detail) values (?, ?, ?, ?)",
+          now,
+          kind,
+          receipt.messageId(),
+          detail);
+      return;
+    }
+    note(db, kind, part.get(), Optional.of(receipt.messageId()), detail, now);
+    settle(db, part.get(), receipt.state(), receipt.reason(), now);
+  }
+
+  private static Optional<PartRef> byMessageId(Connection db, WireEvent.Receipt receipt)
+      throws SQLException {
+    return Sql.first(
+        db,
+        "select attempt_id, part from attempt_part where message_id = ?",
+        row -> new PartRef(row.getLong(1), row.getInt(2)),
+        receipt.messageId());
+  }
+
+  /** Only where exactly one part without an answer fits: a guess would be worse than a question. */
+  private static Optional<PartRef> byReference(Connection db, WireEvent.Receipt receipt) {
+    if (receipt.reference().isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      List<PartRef> fitting =
+          Sql.query(
+              db,
+              """
+              select p.attempt_id, p.part from attempt_part p
+              join attempt a on a.id = p.attempt_id join number n on n.id = a.number_id
+              where p.state in ('CLAIMED', 'UNCONFIRMED') and p.state = 'UNCONFIRMED'
+                and p.message_id is null and p.reference = ? and n.e164 = ?
+              """,
+              row -> new PartRef(row.getLong(1), row.getInt(2)),
+              receipt.reference().get(),
+              receipt.to());
+      if (fitting.size() != 1) {
+        return Optional.empty();
+      }
+      PartRef part = fitting.get(0);
+      Sql.update(
+          db,
+          "update attempt_part set message_id = ? where attempt_id = ? and part = ?",
+          receipt.messageId(),
+          part.attemptId(),
+          part.part());
+      return Optional.of(part);
+    } catch (SQLException e) {
+      throw new StoreFailure("a receipt could not be matched: " + e.getMessage(), e);
+    }
+  }
+
+  static void settle(
+      Connection db, PartRef part, PartState heard, FailureReason reason, Instant now)
+      throws SQLException {
+    Optional<PartState> before =
+        Sql.first(
+            db,
+            "select state from attempt_part where attempt_id = ? and part = ?",
+            row -> PartState.valueOf(row.getString(1)),
+            part.attemptId(),
+            part.part());
+    if (before.isEmpty() || before.get().and(heard) == before.get()) {
+      return;
+    }
+    Sql.update(
+        db,
+        "update attempt_part set state = ? where attempt_id = ? and part = ?",
+        heard,
+        part.attemptId(),
+        part.part());
+    List<PartState> parts =
+        Sql.query(
+            db,
+            "select state from attempt_part where attempt_id = ?",
+            row -> PartState.valueOf(row.getString(1)),
+            part.attemptId());
+    PersonState state = PartState.overall(parts);
+    boolean failed = state == PersonState.FAILED || state == PersonState.EXPIRED;
+    Sql.update(
+        db,
+        """
+        update audience_member set state = ?, reason = ?, changed_at = ?
+        where id = (select member_id from attempt where id = ?) and (state <> ? or reason is not ?)
+        """,
+        state,
+        failed ? Optional.of(reason) : Optional.empty(),
+        now,
+        part.attemptId(),
+        state,
+        failed ? Optional.of(reason) : Optional.empty());
+  }
+}

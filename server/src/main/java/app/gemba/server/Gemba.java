@@ -11,7 +11,6 @@ import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
-import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -65,17 +64,15 @@ public final class Gemba {
       Path data, boolean demo, String address, int port) throws IOException {
     DataFolder folder = DataFolder.open(data);
     SpringApplication application = new SpringApplication(GembaApplication.class);
-    application.setDefaultProperties(
-        Map.of(
-            "server.port", port,
-            "server.address", address,
-            "gemba.demo", demo,
-            "springdoc.api-docs.enabled", demo,
-            "logging.file.name", folder.part("logs").resolve("gemba.log").toString()));
     application.addInitializers(
         context -> context.getBeanFactory().registerSingleton("dataFolder", folder));
     try {
-      return application.run();
+      return application.run(
+          "--server.port=" + port,
+          "--server.address=" + address,
+          "--gemba.demo=" + demo,
+          "--springdoc.api-docs.enabled=" + demo,
+          "--logging.file.name=" + folder.part("logs").resolve("gemba.log"));
     } catch (RuntimeException e) {
       folder.close();
       throw e;

@@ -4,18 +4,21 @@ import app.gemba.engine.CampaignRunner;
 import app.gemba.engine.ImportRunner;
 import app.gemba.server.demo.DemoHouse;
 import app.gemba.server.house.SmsNetworkDesk;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 
-/** What happens once everything is in place: the demo's house, then the network, then the work. */
+/**
+ * What happens between the wiring and the first request: the demo's house, then the work, then the
+ * network.
+ */
 @Component
-class Startup implements ApplicationRunner {
+class Startup implements SmartLifecycle {
   private final DemoHouse demo;
   private final SmsNetworkDesk network;
   private final CampaignRunner campaigns;
   private final ImportRunner imports;
   private final BusinessClock clock;
+  private volatile boolean running;
 
   Startup(
       DemoHouse demo,
@@ -31,12 +34,30 @@ class Startup implements ApplicationRunner {
   }
 
   @Override
-  public void run(ApplicationArguments arguments) {
+  public void start() {
+    running = true;
     if (clock.isDemo()) {
       demo.furnish();
     }
     campaigns.start();
     network.connect();
     imports.start();
+  }
+
+  /** Each part closes itself. */
+  @Override
+  public void stop() {
+    running = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return running;
+  }
+
+  /** Before the web server, which is in one of the last phases. */
+  @Override
+  public int getPhase() {
+    return 0;
   }
 }

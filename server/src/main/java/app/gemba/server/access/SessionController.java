@@ -99,9 +99,9 @@ class SessionController {
 
   @GetMapping("/session")
   @Needs(Permission.NONE)
-  Session session(HttpServletRequest request, CsrfToken csrf) {
+  Session session(HttpServletRequest request) {
     // Asking for the token makes Spring Security send its cookie.
-    csrf.getToken();
+    ((CsrfToken) request.getAttribute(CsrfToken.class.getName())).getToken();
     return describe(Caller.signedIn(), request);
   }
 

@@ -93,7 +93,7 @@ class DemoHistory {
     Instant now = launch;
     boolean finished = false;
     while (!finished || !coming.isEmpty()) {
-      now = now.plus(TURN);
+      now = finished ? coming.peek().at() : now.plus(TURN);
       tell(coming, now);
       if (!finished) {
         finished = step(campaign, run, coming, random, now);
@@ -121,7 +121,9 @@ class DemoHistory {
     for (Claim claim : stepped.claims()) {
       send(campaign, claim, taken, coming, random, now);
     }
-    book.record(taken, now);
+    if (!taken.isEmpty()) {
+      book.record(taken, now);
+    }
     return stepped.others().stream().anyMatch(RunCommand.Finish.class::isInstance);
   }
 
@@ -156,13 +158,17 @@ class DemoHistory {
   }
 
   private void tell(PriorityQueue<Coming> coming, Instant now) {
+    List<WireEvent> receipts = new ArrayList<>();
     while (!coming.isEmpty() && !coming.peek().at().isAfter(now)) {
       Coming next = coming.poll();
       if (next.event() instanceof WireEvent.Incoming incoming) {
         book.recordIncoming(incoming, StopWord.isIn(incoming.text()), next.at());
       } else {
-        book.record(List.of(next.event()), next.at());
+        receipts.add(next.event());
       }
+    }
+    if (!receipts.isEmpty()) {
+      book.record(receipts, now);
     }
   }
 }

@@ -134,13 +134,13 @@ final class DemoPeople {
 
   private String candidate() {
     double where = random.nextDouble();
-    if (where < 0.05) {
+    if (where < 0.02) {
       return String.format("+447700900%03d", random.nextInt(1000));
     }
-    if (where < 0.06) {
+    if (where < 0.05) {
       return String.format("+4420794600%02d", random.nextInt(100));
     }
-    if (where < 0.065) {
+    if (where < 0.055) {
       return String.format("+467017406%02d", 5 + random.nextInt(95));
     }
     return String.format("(%s) 555-01%02d", pick(AREAS), random.nextInt(100));

@@ -91,7 +91,6 @@ public final class MessageCentre implements AutoCloseable {
     while (!closed) {
       try {
         SMPPServerSession session = listener.accept();
-        session.setPduProcessorDegree(PROCESSORS);
         doors.execute(() -> bind(session));
       } catch (IOException e) {
         if (!closed) {

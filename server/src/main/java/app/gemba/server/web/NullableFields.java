@@ -1,0 +1,58 @@
+package app.gemba.server.web;
+
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.media.Schema;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
+import java.util.HashSet;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.core.MethodParameter;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+
+/** Documents what is an empty optional in Java as what it is in JSON: null. */
+@SuppressWarnings("rawtypes") // The library speaks of schemas without their type.
+final class NullableFields {
+  private NullableFields() {}
+
+  /** Marks the optional fields of every record that an endpoint takes or gives. */
+  static void mark(OpenAPI document, RequestMappingHandlerMapping endpoints) {
+    Set<Class<?>> records = new HashSet<>();
+    for (HandlerMethod method : endpoints.getHandlerMethods().values()) {
+      collect(method.getMethod().getGenericReturnType(), records);
+      for (MethodParameter parameter : method.getMethodParameters()) {
+        collect(parameter.getGenericParameterType(), records);
+      }
+    }
+    for (Class<?> type : records) {
+      Schema<?> schema = document.getComponents().getSchemas().get(type.getSimpleName());
+      for (RecordComponent field : type.getRecordComponents()) {
+        if (schema != null && field.getType().equals(Optional.class)) {
+          allowNull(schema.getProperties().get(field.getName()));
+        }
+      }
+    }
+  }
+
+  private static void allowNull(Schema<?> property) {
+    if (property.getTypes() == null) {
+      property.addType(property.getType());
+    }
+    property.addType("null");
+  }
+
+  private static void collect(Type type, Set<Class<?>> records) {
+    if (type instanceof ParameterizedType generic) {
+      collect(generic.getRawType(), records);
+      for (Type argument : generic.getActualTypeArguments()) {
+        collect(argument, records);
+      }
+    } else if (type instanceof Class<?> plain && plain.isRecord() && records.add(plain)) {
+      for (RecordComponent field : plain.getRecordComponents()) {
+        collect(field.getGenericType(), records);
+      }
+    }
+  }
+}

@@ -26,11 +26,17 @@ final class NullableFields {
         collect(parameter.getGenericParameterType(), records);
       }
     }
+    document.getComponents().getSchemas().forEach((name, schema) -> mark(name, schema, records));
+  }
+
+  private static void mark(String name, Schema<?> schema, Set<Class<?>> records) {
     for (Class<?> type : records) {
-      Schema<?> schema = document.getComponents().getSchemas().get(type.getSimpleName());
-      for (RecordComponent field : type.getRecordComponents()) {
-        if (schema != null && field.getType().equals(Optional.class)) {
-          allowNull(schema.getProperties().get(field.getName()));
+      boolean generic = type.getTypeParameters().length > 0;
+      if (generic ? name.startsWith(type.getSimpleName()) : name.equals(type.getSimpleName())) {
+        for (RecordComponent field : type.getRecordComponents()) {
+          if (field.getType().equals(Optional.class)) {
+            allowNull((Schema<?>) schema.getProperties().get(field.getName()));
+          }
         }
       }
     }

@@ -1,0 +1,54 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { api, type Schemas } from '../../api/client';
+import { useMay } from '../../api/session';
+import { Key } from '../../parts/Key';
+import { useKey } from '../../parts/useKey';
+
+/** Begins a brief with the house's usual answers in it. */
+export function NewCampaignButton() {
+  const may = useMay('CHANGE_CAMPAIGNS');
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const senders = useQuery({
+    queryKey: ['senders'],
+    queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
+  });
+  const make = useMutation({
+    mutationFn: () => {
+      const brief: Schemas['Brief'] = {
+        name: '',
+        channel: 'SMS',
+        purpose: 'SERVICE',
+        message: '',
+        whenBlank: {},
+        senderId: senders.data?.[0]?.id ?? null,
+        lists: [],
+        typedNumbers: '',
+        hoursFrom: '08:00',
+        hoursTo: '20:00',
+        hoursDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY', 'SUNDAY'],
+        hoursClock: 'HOUSE',
+        perMinute: 60,
+        startMode: 'NOW',
+        startAt: null,
+        startAtOwn: null,
+      };
+      return api.post<Schemas['Campaign']>('/campaigns', brief);
+    },
+    onSuccess: (made) => {
+      void queries.invalidateQueries({ queryKey: ['campaigns'] });
+      void navigate(`/campaigns/${made.id}`);
+    },
+  });
+  const begin = () => make.mutate();
+  useKey('n', begin, may && !make.isPending);
+  if (!may) {
+    return null;
+  }
+  return (
+    <button className="btn btn-primary" disabled={make.isPending} onClick={begin}>
+      New campaign <Key>N</Key>
+    </button>
+  );
+}

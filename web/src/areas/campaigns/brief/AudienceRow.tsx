@@ -1,0 +1,71 @@
+import { useQuery } from '@tanstack/react-query';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { api, type Schemas } from '../../../api/client';
+import { grouped } from '../../../parts/format';
+import type { Brief } from './useDraft';
+
+/** Who a campaign goes to: lists, and numbers typed or pasted. */
+export function AudienceRow({
+  brief,
+  change,
+}: {
+  brief: Brief;
+  change: (part: Partial<Brief>) => void;
+}) {
+  const lists = useQuery({
+    queryKey: ['lists'],
+    queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+  });
+  const [typing, setTyping] = useState(brief.typedNumbers !== '');
+  const chosen = lists.data?.filter((list) => brief.lists.includes(list.id)) ?? [];
+  const others = lists.data?.filter((list) => !brief.lists.includes(list.id)) ?? [];
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2">
+        {chosen.map((list) => (
+          <span key={list.id} className="btn btn-sm btn-outline cursor-default border-base-300">
+            {list.name} <span className="figure font-normal">{grouped(list.people)}</span>
+            <button
+              aria-label={`Leave ${list.name} out`}
+              onClick={() => change({ lists: brief.lists.filter((id) => id !== list.id) })}
+            >
+              <X size={13} aria-hidden />
+            </button>
+          </span>
+        ))}
+        {others.length > 0 && (
+          <select
+            className="select select-sm w-40"
+            aria-label="Add a list"
+            value=""
+            onChange={(event) => change({ lists: [...brief.lists, Number(event.target.value)] })}
+          >
+            <option value="" disabled>
+              add a list
+            </option>
+            {others.map((list) => (
+              <option key={list.id} value={list.id}>
+                {list.name} ({grouped(list.people)})
+              </option>
+            ))}
+          </select>
+        )}
+        {!typing && (
+          <button className="link-plain" onClick={() => setTyping(true)}>
+            type or paste numbers
+          </button>
+        )}
+      </div>
+      {typing && (
+        <textarea
+          className="textarea figure mt-2 min-h-16 w-full"
+          aria-label="Numbers, one a line"
+          placeholder="Numbers, one a line"
+          value={brief.typedNumbers}
+          onChange={(event) => change({ typedNumbers: event.target.value })}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { api, type Schemas } from '../../../api/client';
+import { PageHead } from '../../../parts/PageHead';
+import { ProblemNote } from '../../../parts/ProblemNote';
+import { money, spaced, time } from '../../../parts/format';
+import { useHouse } from '../../../parts/house';
+import { AudienceRow } from './AudienceRow';
+import { MessageRow } from './MessageRow';
+import { Reach } from './Reach';
+import { WhenRow } from './WhenRow';
+import { useDraft } from './useDraft';
+
+/** Composing a campaign, on one page and in any order, with its verdicts beside it. */
+export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
+  const { zone, currency } = useHouse();
+  const draft = useDraft(campaign);
+  const { brief, change, saved } = draft;
+  const senders = useQuery({
+    queryKey: ['senders'],
+    queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
+  });
+  return (
+    <>
+      <PageHead
+        title={brief.name.trim() || 'New text campaign'}
+        beside={
+          draft.settled
+            ? `draft, saved ${time(saved.changedAt, zone)} · ${saved.createdBy}`
+            : 'draft, saving…'
+        }
+      >
+        <span className="text-muted">in any order, nothing is lost</span>
+      </PageHead>
+      <div className="mt-3">
+        <ProblemNote error={draft.error} />
+      </div>
+      <div className="mt-2 grid gap-7 lg:grid-cols-[minmax(0,1fr)_372px]">
+        <div className="sheet self-start px-5">
+          <BriefRow word="Name" id="brief-name">
+            <input
+              id="brief-name"
+              className="input input-ghost -ml-3 w-full text-lg font-bold"
+              value={brief.name}
+              maxLength={120}
+              placeholder="What is it about?"
+              onChange={(event) => change({ name: event.target.value })}
+            />
+          </BriefRow>
+          <BriefRow word="Who">
+            <AudienceRow brief={brief} change={change} />
+          </BriefRow>
+          <BriefRow word="Why">
+            <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Purpose">
+              <Choice
+                on={brief.purpose === 'SERVICE'}
+                onChoose={() => change({ purpose: 'SERVICE' })}
+              >
+                Service message
+              </Choice>
+              <Choice
+                on={brief.purpose === 'MARKETING'}
+                onChoose={() => change({ purpose: 'MARKETING' })}
+              >
+                Marketing
+              </Choice>
+              <span className="text-muted">
+                {brief.purpose === 'SERVICE'
+                  ? 'goes to all who have not said no'
+                  : 'goes only to those who agreed'}
+              </span>
+            </div>
+          </BriefRow>
+          <BriefRow word="From" id="brief-sender">
+            <select
+              id="brief-sender"
+              className="select select-sm w-full max-w-md"
+              value={brief.senderId ?? ''}
+              onChange={(event) =>
+                change({ senderId: event.target.value ? Number(event.target.value) : null })
+              }
+            >
+              <option value="">choose a sender</option>
+              {senders.data?.map((sender) => (
+                <option key={sender.id} value={sender.id}>
+                  {spaced(sender.address)} {sender.label} · {money(sender.priceMicros, currency)} a
+                  segment
+                </option>
+              ))}
+            </select>
+          </BriefRow>
+          <BriefRow word="Says" id="brief-message">
+            <MessageRow campaignId={campaign.id} brief={brief} change={change} />
+          </BriefRow>
+          <BriefRow word="When">
+            <WhenRow brief={brief} change={change} />
+          </BriefRow>
+          <BriefRow word="How fast" id="brief-pace">
+            <label className="flex items-center gap-2">
+              <input
+                id="brief-pace"
+                type="number"
+                min={1}
+                max={6000000}
+                className="input input-sm figure w-28"
+                value={brief.perMinute || ''}
+                onChange={(event) => change({ perMinute: Number(event.target.value) })}
+              />
+              a minute, evenly
+            </label>
+          </BriefRow>
+        </div>
+        <Reach campaign={saved} settled={draft.settled} />
+      </div>
+    </>
+  );
+}
+
+function BriefRow({ word, id, children }: { word: string; id?: string; children: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[80px_minmax(0,1fr)] gap-x-3 border-b border-base-300 py-2.5 last:border-b-0">
+      {id ? (
+        <label htmlFor={id} className="pt-1 font-semibold text-muted">
+          {word}
+        </label>
+      ) : (
+        <span className="pt-1 font-semibold text-muted">{word}</span>
+      )}
+      <div className="min-w-0">{children}</div>
+    </div>
+  );
+}
+
+function Choice({
+  on,
+  onChoose,
+  children,
+}: {
+  on: boolean;
+  onChoose: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      className={`btn btn-sm ${on ? 'btn-neutral' : 'btn-outline border-base-300'}`}
+      aria-pressed={on}
+      onClick={onChoose}
+    >
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,46 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../../../api/client';
+import { MoreButton } from '../../../parts/MoreButton';
+import { spaced } from '../../../parts/format';
+import { usePages } from '../../../parts/usePages';
+
+/** The people behind one count of a preflight, and the rule that put them there. */
+export function GroupPeople({
+  campaignId,
+  group,
+}: {
+  campaignId: number;
+  group: Schemas['Group'];
+}) {
+  const path = `/campaigns/${campaignId}/preflight/people?group=${group.code}`;
+  const pages = usePages<Schemas['GroupPerson']>(
+    ['preflight-people', campaignId, group.code],
+    path,
+    'after',
+  );
+  return (
+    <div
+      className="sheet my-1 max-h-60 overflow-auto px-3 py-2"
+      tabIndex={0}
+      role="group"
+      aria-label={`People: ${group.words}`}
+    >
+      <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>
+      <ul>
+        {pages.rows.map((person, index) => (
+          <li key={index} className="row-line flex justify-between gap-3 py-1">
+            {person.personId > 0 ? (
+              <Link className="link-plain truncate" to={`/people/${person.personId}`}>
+                {person.name || 'no name'}
+              </Link>
+            ) : (
+              <span className="text-muted">typed</span>
+            )}
+            <span className="figure whitespace-nowrap">{spaced(person.number)}</span>
+          </li>
+        ))}
+      </ul>
+      <MoreButton query={pages} />
+    </div>
+  );
+}

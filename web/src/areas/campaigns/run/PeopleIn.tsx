@@ -1,0 +1,52 @@
+import type { Schemas } from '../../../api/client';
+import { MoreButton } from '../../../parts/MoreButton';
+import { STATE_WORDS, dayAndTime, spaced } from '../../../parts/format';
+import { useHouse } from '../../../parts/house';
+import { usePages } from '../../../parts/usePages';
+import type { ChosenPlace } from './Places';
+
+/** The people in one place of a report. */
+export function PeopleIn({
+  campaignId,
+  place,
+  onChoose,
+}: {
+  campaignId: number;
+  place: ChosenPlace;
+  onChoose: (position: number) => void;
+}) {
+  const { zone } = useHouse();
+  const path = `/campaigns/${campaignId}/people?state=${place.state}&reason=${place.reason}`;
+  const pages = usePages<Schemas['AudienceRow']>(
+    ['campaign', campaignId, 'people', place.state, place.reason],
+    path,
+    'after',
+  );
+  return (
+    <section>
+      <h2 className="section-title mb-2">
+        {STATE_WORDS[place.state]}
+        {place.words && `: ${place.words}`}
+      </h2>
+      <ul>
+        {pages.rows.map((row) => (
+          <li key={row.position} className="row-line flex items-baseline gap-4 py-1.5">
+            <button
+              className="link-plain min-w-0 truncate text-left"
+              onClick={() => onChoose(row.position)}
+            >
+              {row.name || 'no name'}
+            </button>
+            <span className="figure whitespace-nowrap">{spaced(row.number)}</span>
+            <span className="ml-auto whitespace-nowrap text-muted">
+              {row.due && row.state === 'HELD'
+                ? `until ${dayAndTime(row.due, zone)}`
+                : dayAndTime(row.changedAt, zone)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <MoreButton query={pages} />
+    </section>
+  );
+}

@@ -1,0 +1,114 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, type Schemas } from '../../../api/client';
+import { PageHead } from '../../../parts/PageHead';
+import { ProblemNote } from '../../../parts/ProblemNote';
+import { LIFE_WORDS, dayAndTime, money, people, time } from '../../../parts/format';
+import { useHouse } from '../../../parts/house';
+import { useNow } from '../../../api/live';
+import { LifeButtons } from './LifeButtons';
+import { OnePerson } from './OnePerson';
+import { PeopleIn } from './PeopleIn';
+import { Places, type ChosenPlace } from './Places';
+import { Replies } from './Replies';
+
+/** A launched campaign: where everybody is, live, and what came of it. */
+export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
+  const { zone, currency } = useHouse();
+  const { data: now } = useNow();
+  const report = useQuery({
+    queryKey: ['campaign', campaign.id, 'report'],
+    queryFn: () => api.get<Schemas['Report']>(`/campaigns/${campaign.id}/report`),
+  });
+  const [place, setPlace] = useState<ChosenPlace>();
+  const [position, setPosition] = useState<number>();
+  const live = now?.campaigns.find((one) => one.id === campaign.id);
+  return (
+    <>
+      <PageHead title={campaign.brief.name} beside={subtitle(campaign, zone)}>
+        <a
+          className="btn btn-outline border-base-300"
+          href={`/api/v1/campaigns/${campaign.id}/report.csv`}
+          download
+        >
+          Table as CSV
+        </a>
+        <LifeButtons campaign={campaign} />
+      </PageHead>
+      {now && !now.connected && campaign.state === 'RUNNING' && (
+        <p className="mt-3 font-semibold text-warning">
+          The SMS network is not connected. Nothing leaves until it is; nothing is lost.
+        </p>
+      )}
+      <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5">{campaign.brief.message}</p>
+      <div className="mt-5 grid gap-9 lg:grid-cols-[minmax(0,560px)_minmax(0,1fr)]">
+        <div className="flex flex-col gap-6">
+          {report.data && (
+            <Places
+              report={report.data}
+              chosen={place}
+              onChoose={(next) => {
+                setPlace(next);
+                setPosition(undefined);
+              }}
+            />
+          )}
+          <ProblemNote error={report.error} />
+          <p className="text-muted">
+            {campaign.attempts > 0 &&
+              `${people(campaign.attempts)} texted in ${campaign.segments} messages for ${money(campaign.costMicros, currency)}.`}
+            {live && live.perMinute > 0 && ` ${live.perMinute} a minute now.`}
+            {live?.heldUntil && ` The next of the held at ${time(live.heldUntil, zone)}.`}
+          </p>
+          <HeldUntil report={report.data} />
+        </div>
+        <div className="flex flex-col gap-6">
+          {position !== undefined ? (
+            <OnePerson
+              campaignId={campaign.id}
+              position={position}
+              onLeave={() => setPosition(undefined)}
+            />
+          ) : place ? (
+            <PeopleIn campaignId={campaign.id} place={place} onChoose={setPosition} />
+          ) : (
+            <Replies campaignId={campaign.id} replies={campaign.replies} stops={campaign.optOuts} />
+          )}
+        </div>
+      </div>
+    </>
+  );
+}
+
+function subtitle(campaign: Schemas['Campaign'], zone: string): string {
+  const purpose = campaign.brief.purpose === 'SERVICE' ? 'service message' : 'marketing';
+  const by = campaign.launchedBy ? ` by ${campaign.launchedBy}` : '';
+  const since = campaign.endedAt ?? campaign.beganAt ?? campaign.launchedAt;
+  const word = campaign.endedAt ? '' : 'since ';
+  return `texts · ${purpose} · ${LIFE_WORDS[campaign.state]} ${word}${since ? dayAndTime(since, zone) : ''}, launched${by}`;
+}
+
+function HeldUntil({ report }: { report: Schemas['Report'] | undefined }) {
+  const { zone } = useHouse();
+  if (!report || report.heldUntil.length === 0) {
+    return null;
+  }
+  const most = Math.max(...report.heldUntil.map((one) => one.people));
+  return (
+    <section>
+      <h2 className="section-title mb-2">Held, until</h2>
+      {report.heldUntil.map((one) => (
+        <div key={one.hour} className="flex items-center gap-3 py-0.5">
+          <span className="figure w-32">{dayAndTime(one.hour, zone)}</span>
+          <span className="h-3 flex-1">
+            <span
+              className="block h-full rounded-sm bg-primary opacity-50"
+              style={{ width: `${(100 * one.people) / most}%` }}
+            />
+          </span>
+          <span className="figure w-16 text-right">{one.people}</span>
+        </div>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+import type { Schemas } from '../../api/client';
+
+export type Agreement = Schemas['AgreementBody'];
+type Purpose = NonNullable<Agreement['purposes']>[number];
+
+const PURPOSES: { value: string; words: string; purposes: Purpose[] }[] = [
+  { value: 'both', words: 'service messages and marketing', purposes: ['SERVICE', 'MARKETING'] },
+  { value: 'MARKETING', words: 'marketing', purposes: ['MARKETING'] },
+  { value: 'SERVICE', words: 'service messages', purposes: ['SERVICE'] },
+];
+
+/** One line that says where an import's evidence of agreement comes from. */
+export function AgreementLine({
+  value,
+  onChange,
+  column,
+}: {
+  value: Agreement;
+  onChange: (agreement: Agreement) => void;
+  column: string | undefined;
+}) {
+  const chosen = value.purposes?.length === 1 ? value.purposes[0] : 'both';
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span className="w-32 text-muted">Agreement</span>
+      <select
+        className="select select-sm w-56"
+        aria-label="Where agreement comes from"
+        value={value.source}
+        onChange={(event) =>
+          onChange({ ...value, source: event.target.value as Agreement['source'] })
+        }
+      >
+        <option value="none">the file says nothing</option>
+        <option value="declared">everybody in it agreed</option>
+        {column !== undefined && <option value="column">as “{column}” says</option>}
+      </select>
+      {value.source !== 'none' && (
+        <>
+          <span>to texts for</span>
+          <select
+            className="select select-sm w-64"
+            aria-label="Agreed purposes"
+            value={chosen}
+            onChange={(event) =>
+              onChange({
+                ...value,
+                purposes: PURPOSES.find((one) => one.value === event.target.value)?.purposes ?? [],
+              })
+            }
+          >
+            {PURPOSES.map((one) => (
+              <option key={one.value} value={one.value}>
+                {one.words}
+              </option>
+            ))}
+          </select>
+          <input
+            className="input input-sm w-64"
+            aria-label="How it was given"
+            placeholder="how: pass form, website, by phone"
+            value={value.how ?? ''}
+            onChange={(event) => onChange({ ...value, how: event.target.value })}
+          />
+        </>
+      )}
+      {value.source === 'declared' && (
+        <label className="flex items-center gap-2">
+          on
+          <input
+            type="date"
+            className="input input-sm w-40"
+            value={value.on ?? ''}
+            onChange={(event) => onChange({ ...value, on: event.target.value })}
+          />
+        </label>
+      )}
+      {value.source === 'column' && (
+        <span className="text-muted">A no is kept as a no, a blank says nothing.</span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { PageHead } from '../../parts/PageHead';
+import { grouped } from '../../parts/format';
+
+/** What became of a file's rows; the counts add up to the rows. */
+export function ImportOutcome({ of }: { of: Schemas['ImportView'] }) {
+  const running = of.state === 'running';
+  return (
+    <>
+      <PageHead
+        title={of.fileName}
+        beside={
+          of.listName && (
+            <>
+              onto{' '}
+              <Link className="link-plain" to={`/people/lists/${of.listId}`}>
+                {of.listName}
+              </Link>
+            </>
+          )
+        }
+      />
+      {of.failure && <p className="mt-3 font-semibold text-error">{of.failure}</p>}
+      <section className="mt-5 max-w-2xl">
+        <p className="mb-2" aria-live="polite">
+          <strong className="text-lg">
+            {running
+              ? `${grouped(of.rowsDone)} of ${grouped(of.rowCount)} rows`
+              : `${grouped(of.rowCount)} rows, each in one place`}
+          </strong>
+        </p>
+        <progress
+          className="progress progress-primary w-full"
+          value={of.rowsDone}
+          max={of.rowCount}
+          aria-label="Rows taken in"
+        />
+        <dl className="mt-4">
+          <Line count={of.rowsNew} words="new people" />
+          <Line count={of.rowsMerged} words="merged into somebody already known" />
+          <Line count={of.rowsRejected} words="rejected" />
+          {Object.entries(of.rejected).map(([reason, rows]) => (
+            <div key={reason} className="flex gap-3 py-1 pl-16 text-muted">
+              <dt className="figure w-16 text-right">{grouped(rows)}</dt>
+              <dd>{reason}</dd>
+            </div>
+          ))}
+        </dl>
+        {!running && (
+          <div className="mt-5 flex gap-3">
+            {of.rowsRejected > 0 && (
+              <a className="btn" href={`/api/v1/imports/${of.id}/rejects.csv`} download>
+                Download the rejects
+              </a>
+            )}
+            <Link className="btn btn-primary" to={`/people/lists/${of.listId}`}>
+              See the people
+            </Link>
+          </div>
+        )}
+        {running && (
+          <p className="mt-4 text-muted">
+            This page can be left; the import goes on and is found under People.
+          </p>
+        )}
+      </section>
+    </>
+  );
+}
+
+function Line({ count, words }: { count: number; words: string }) {
+  return (
+    <div className="row-line flex gap-3 py-1.5">
+      <dt className="figure w-16 text-right font-bold">{grouped(count)}</dt>
+      <dd>{words}</dd>
+    </div>
+  );
+}

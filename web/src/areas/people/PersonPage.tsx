@@ -1,0 +1,95 @@
+import { useQuery } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import { api, type Schemas } from '../../api/client';
+import { PageHead } from '../../parts/PageHead';
+import { ProblemNote } from '../../parts/ProblemNote';
+import { Story } from '../../parts/Story';
+import { spaced } from '../../parts/format';
+
+const TYPE_WORDS: Record<string, string> = {
+  MOBILE: 'mobile',
+  LANDLINE: 'landline, takes no texts',
+  LANDLINE_OR_MOBILE: 'landline or mobile',
+  INTERNET: 'internet telephone',
+  SPECIAL: 'free-phone, premium or company number',
+  UNKNOWN: 'not in an assigned range',
+};
+
+/** Everything about one person. */
+export default function PersonPage() {
+  const id = Number(useParams().id);
+  const person = useQuery({
+    queryKey: ['person', id],
+    queryFn: () => api.get<Schemas['Person']>(`/people/${id}`),
+  });
+  const story = useQuery({
+    queryKey: ['person', id, 'story'],
+    queryFn: () => api.get<Schemas['StoryLine'][]>(`/people/${id}/story`),
+  });
+  if (!person.data) {
+    return <ProblemNote error={person.error} />;
+  }
+  const who = person.data;
+  return (
+    <>
+      <PageHead
+        title={who.name || 'No name'}
+        beside={[who.ownId, who.email].filter(Boolean).join(' · ')}
+      />
+      <div className="mt-5 grid gap-10 xl:grid-cols-2">
+        <div className="flex flex-col gap-6">
+          <section>
+            <h2 className="section-title mb-1">Numbers</h2>
+            {who.numbers.map((number) => (
+              <p key={number.id} className="row-line py-1.5">
+                <span className="figure">{spaced(number.e164)}</span>{' '}
+                <span className="text-muted">
+                  {TYPE_WORDS[number.type]} · {number.region} ·{' '}
+                  {number.zones.filter(Boolean).join(' or ') || 'time zone not known'}
+                </span>
+                {number.suppressed && (
+                  <strong className="text-error"> must not be contacted</strong>
+                )}
+              </p>
+            ))}
+          </section>
+          <section>
+            <h2 className="section-title mb-1">Agreement</h2>
+            {who.agreements.length === 0 && <p className="text-muted">Nothing has been said.</p>}
+            {who.agreements.map((line, index) => (
+              <p key={index} className="row-line py-1.5">
+                <strong className={line.word === 'NO' ? 'text-error' : 'text-success'}>
+                  {line.word === 'NO' ? 'no' : 'yes'}
+                </strong>{' '}
+                to {line.purpose === 'SERVICE' ? 'service messages' : 'marketing'} by text,{' '}
+                <span className="text-muted">
+                  {line.how}
+                  {line.saidOn && `, ${line.saidOn}`}
+                </span>
+              </p>
+            ))}
+          </section>
+          <section>
+            <h2 className="section-title mb-1">Fields</h2>
+            <dl>
+              {Object.entries(who.fields).map(([field, value]) => (
+                <div key={field} className="row-line flex gap-3 py-1.5">
+                  <dt className="w-40 text-muted">{field.replaceAll('_', ' ')}</dt>
+                  <dd className="min-w-0 break-words">{value}</dd>
+                </div>
+              ))}
+              <div className="row-line flex gap-3 py-1.5">
+                <dt className="w-40 text-muted">lists</dt>
+                <dd>{who.lists.join(', ')}</dd>
+              </div>
+            </dl>
+          </section>
+        </div>
+        <section>
+          <h2 className="section-title mb-1">What happened</h2>
+          {story.data && <Story lines={story.data} />}
+        </section>
+      </div>
+    </>
+  );
+}

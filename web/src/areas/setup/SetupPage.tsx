@@ -1,0 +1,26 @@
+import { useMay } from '../../api/session';
+import { PageHead } from '../../parts/PageHead';
+import { HousePart } from './HousePart';
+import { NetworkPart } from './NetworkPart';
+import { SendersPart } from './SendersPart';
+import { UsersPart } from './UsersPart';
+import { AuditPart } from './AuditPart';
+
+/** The house: who it is, what it sends with, who works here. */
+export default function SetupPage() {
+  const mayChange = useMay('CHANGE_HOUSE');
+  const maySeeUsers = useMay('CHANGE_USERS');
+  const maySeeAudit = useMay('SEE_AUDIT');
+  return (
+    <>
+      <PageHead title="Setup" beside="the house, what it sends with, who works here" />
+      <div className="mt-5 grid gap-x-12 gap-y-8 xl:grid-cols-2">
+        <HousePart mayChange={mayChange} />
+        <NetworkPart mayChange={mayChange} />
+        {mayChange && <SendersPart />}
+        {maySeeUsers && <UsersPart />}
+        {maySeeAudit && <AuditPart />}
+      </div>
+    </>
+  );
+}

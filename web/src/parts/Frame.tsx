@@ -1,0 +1,91 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { LogOut, Megaphone, Settings2, SunMoon, Sunrise, Users } from 'lucide-react';
+import { type ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import { api } from '../api/client';
+import { useLive } from '../api/live';
+import type { Session } from '../api/session';
+import { LiveStrip } from './LiveStrip';
+import { toggleTheme } from './theme';
+
+const AREAS = [
+  { to: '/', word: 'Today', mark: Sunrise, permission: 'SEE_CAMPAIGNS' },
+  { to: '/people', word: 'People', mark: Users, permission: 'SEE_PEOPLE' },
+  { to: '/campaigns', word: 'Campaigns', mark: Megaphone, permission: 'SEE_CAMPAIGNS' },
+  { to: '/setup', word: 'Setup', mark: Settings2, permission: 'SIGNED_IN' },
+] as const;
+
+/** What stands around every page: the rail of areas, and the live strip. */
+export function Frame({ session, children }: { session: Session; children: ReactNode }) {
+  useLive();
+  return (
+    <div className="grid h-screen grid-cols-[84px_1fr] grid-rows-[1fr_auto]">
+      <Rail session={session} />
+      <main className="min-h-0 overflow-auto px-7 py-5">{children}</main>
+      <LiveStrip />
+    </div>
+  );
+}
+
+function Rail({ session }: { session: Session }) {
+  const queries = useQueryClient();
+  const leave = async () => {
+    await api.delete('/session');
+    queries.clear();
+    await queries.invalidateQueries();
+  };
+  return (
+    <nav
+      aria-label="Areas"
+      className="flex flex-col border-r border-base-300 bg-base-200 text-[12px]"
+    >
+      <span className="py-4 text-center text-base font-bold">gemba</span>
+      {AREAS.filter((area) => session.permissions.includes(area.permission)).map((area) => (
+        <NavLink
+          key={area.to}
+          to={area.to}
+          end={area.to === '/'}
+          className={({ isActive }) =>
+            `flex flex-col items-center gap-1 border-l-[3px] py-2.5 ${
+              isActive
+                ? 'border-warning bg-base-100 font-bold'
+                : 'border-transparent text-muted hover:text-base-content'
+            }`
+          }
+        >
+          <area.mark size={19} aria-hidden />
+          {area.word}
+        </NavLink>
+      ))}
+      <span className="mt-auto" />
+      <RailButton word="Light or dark" onClick={toggleTheme}>
+        <SunMoon size={17} aria-hidden />
+      </RailButton>
+      <RailButton word={`Sign out ${session.name}`} onClick={() => void leave()}>
+        <LogOut size={17} aria-hidden />
+      </RailButton>
+      <span className="px-1 pb-3 text-center leading-4 text-muted">{session.name}</span>
+    </nav>
+  );
+}
+
+function RailButton({
+  word,
+  onClick,
+  children,
+}: {
+  word: string;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      className="flex justify-center py-2 text-muted hover:text-base-content"
+      onClick={onClick}
+      title={word}
+      aria-label={word}
+    >
+      {children}
+    </button>
+  );
+}

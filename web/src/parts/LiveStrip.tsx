@@ -1,0 +1,118 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Square } from 'lucide-react';
+import { Link } from 'react-router';
+import { api } from '../api/client';
+import { useNow, type Now } from '../api/live';
+import { useMay } from '../api/session';
+import { LIFE_WORDS, grouped, time } from './format';
+import { useHouse } from './house';
+
+/** What is running now, along the bottom of every page, with the brake. */
+export function LiveStrip() {
+  const { data: now } = useNow();
+  return (
+    <footer
+      aria-label="Live"
+      className="col-span-2 flex h-11 items-stretch bg-neutral text-neutral-content"
+    >
+      <div className="flex min-w-0 flex-1 items-center gap-6 overflow-hidden px-4 whitespace-nowrap">
+        {now && <Running now={now} />}
+      </div>
+      {now && <BrakeButton on={now.brake} />}
+    </footer>
+  );
+}
+
+function Running({ now }: { now: Now }) {
+  const { zone } = useHouse();
+  if (now.brake) {
+    return (
+      <strong className="text-accent">
+        The brake is on: nothing leaves until somebody takes it off.
+      </strong>
+    );
+  }
+  return (
+    <>
+      {now.campaigns.length === 0 && now.imports.length === 0 && (
+        <span className="opacity-80">Nothing is running.</span>
+      )}
+      {now.campaigns.slice(0, 3).map((one) => (
+        <Link key={one.id} to={`/campaigns/${one.id}`} className="flex items-center gap-2">
+          <span
+            className={`size-2.5 rounded-full ${one.state === 'RUNNING' ? 'bg-accent' : 'border border-accent'}`}
+          />
+          <strong>{one.name}</strong>
+          <span>texts</span>
+          {one.state === 'RUNNING' && one.perMinute > 0 ? (
+            <span className="figure text-[12px]">{grouped(one.perMinute)}/min</span>
+          ) : (
+            one.state !== 'RUNNING' && <span>{LIFE_WORDS[one.state]}</span>
+          )}
+          <span>
+            {grouped(one.attempts)} of {grouped(one.attempts + one.waiting)}
+          </span>
+          {one.heldUntil && one.state === 'RUNNING' && one.perMinute === 0 && (
+            <span className="opacity-80">
+              {grouped(one.waiting)} wait, first at {time(one.heldUntil, zone)}
+            </span>
+          )}
+        </Link>
+      ))}
+      {now.campaigns.length > 3 && (
+        <Link to="/campaigns" className="opacity-80">
+          and {now.campaigns.length - 3} more
+        </Link>
+      )}
+      {now.imports.map((one) => (
+        <Link key={one.id} to={`/people/import/${one.id}`} className="flex gap-2">
+          <span className="opacity-80">importing</span> {one.fileName}
+          <span className="figure">
+            {grouped(one.done)} of {grouped(one.rows)}
+          </span>
+        </Link>
+      ))}
+      {now.unconfirmed > 0 && (
+        <Link to="/" className="text-accent">
+          {grouped(now.unconfirmed)} unconfirmed
+        </Link>
+      )}
+      <NetworkWord now={now} />
+    </>
+  );
+}
+
+function NetworkWord({ now }: { now: Now }) {
+  const words =
+    now.network === 'none'
+      ? 'no SMS network set up'
+      : `${now.network === 'stand-in' ? 'stand-in network' : 'SMS network'}${now.connected ? '' : ' not connected'}`;
+  return (
+    <span className={`ml-auto ${now.connected ? 'opacity-80' : 'text-accent'}`}>
+      {words}
+      {now.demoClock && ' · demo clock'}
+    </span>
+  );
+}
+
+function BrakeButton({ on }: { on: boolean }) {
+  const queries = useQueryClient();
+  const may = useMay('BRAKE');
+  const brake = useMutation({
+    mutationFn: (to: boolean) => api.put('/brake', { on: to }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['now'] }),
+  });
+  if (!may) {
+    return null;
+  }
+  return (
+    <button
+      className={`flex items-center gap-2 px-5 font-bold text-white ${on ? 'bg-[#1c4237]' : 'bg-stop'}`}
+      disabled={brake.isPending}
+      onClick={() => brake.mutate(!on)}
+    >
+      {!on && <Square size={10} fill="currentColor" aria-hidden />}
+      {on ? 'Take the brake off' : 'Stop everything'}
+    </button>
+  );
+}

@@ -1,0 +1,93 @@
+import type { Schemas } from '../api/client';
+
+const count = new Intl.NumberFormat('en');
+
+/** A count, grouped. */
+export function grouped(value: number): string {
+  return count.format(value);
+}
+
+/** Money in millionths of a currency. */
+export function money(micros: number, currency: string): string {
+  const digits = micros !== 0 && Math.abs(micros) < 1_000_000 ? 3 : 2;
+  return new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }).format(micros / 1_000_000);
+}
+
+/** "1 person", "2 people". */
+export function people(value: number): string {
+  return `${grouped(value)} ${value === 1 ? 'person' : 'people'}`;
+}
+
+/** "1 message", "2 messages". */
+export function messages(value: number): string {
+  return `${grouped(value)} ${value === 1 ? 'message' : 'messages'}`;
+}
+
+/** A time of day on a zone's clock. */
+export function time(instant: string, zone: string, seconds = false): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(seconds ? { second: '2-digit' } : {}),
+  }).format(new Date(instant));
+}
+
+/** A day on a zone's calendar, such as "Tue 17 Nov". */
+export function day(instant: string | Date, zone: string): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  })
+    .format(new Date(instant))
+    .replace(',', '');
+}
+
+/** A day and a time on a zone's clock. */
+export function dayAndTime(instant: string, zone: string): string {
+  return `${day(instant, zone)} ${time(instant, zone)}`;
+}
+
+/** A telephone number, spaced so that it can be read. */
+export function spaced(e164: string): string {
+  const american = /^\+1(\d{3})(\d{3})(\d{4})$/.exec(e164);
+  if (american) {
+    return `+1 ${american[1]} ${american[2]} ${american[3]}`;
+  }
+  return e164.replace(/^(\+\d{2})(\d{3})(\d{3})(\d+)$/, '$1 $2 $3 $4');
+}
+
+type PersonState = Schemas['Place']['state'];
+
+/** Where a person of a campaign is, in words. */
+export const STATE_WORDS: Record<PersonState, string> = {
+  WAITING: 'to come',
+  HELD: 'held',
+  REFUSED: 'refused',
+  IN_FLIGHT: 'in flight',
+  REACHED: 'delivered',
+  NOT_REACHED: 'not reached',
+  FAILED: 'failed',
+  EXPIRED: 'expired',
+  UNCONFIRMED: 'unconfirmed',
+  CANCELLED: 'cancelled',
+};
+
+type CampaignState = Schemas['Campaign']['state'];
+
+/** Where a campaign is in its life, in words. */
+export const LIFE_WORDS: Record<CampaignState, string> = {
+  DRAFT: 'draft',
+  SCHEDULED: 'scheduled',
+  RUNNING: 'running',
+  PAUSED: 'paused',
+  FINISHED: 'finished',
+  STOPPED: 'stopped',
+};

@@ -23,7 +23,11 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
   });
   const [group, setGroup] = useState<string>();
   if (!preflight.data) {
-    return <ProblemNote error={preflight.error} />;
+    return preflight.error ? (
+      <ProblemNote error={preflight.error} />
+    ) : (
+      <p className="text-muted">Counting…</p>
+    );
   }
   const is = preflight.data;
   const atNumber = is.groups.filter((one) => NUMBER_STAGE.includes(one.code));

@@ -73,7 +73,7 @@ export function WhenRow({
           onChange={(hoursTo) => change({ hoursTo })}
         />
         <select
-          className="select select-sm w-52"
+          className="select select-sm w-64"
           aria-label="Whose clock"
           value={brief.hoursClock}
           onChange={(event) => change({ hoursClock: event.target.value as Brief['hoursClock'] })}

@@ -232,18 +232,17 @@ public final class AttemptStore implements AttemptBook {
             + """
              from audience_member m join person_detail d on d.person_id = m.person_id
             left join number n on n.id = m.number_id
-            where m.campaign_id = ? and m.state in ('WAITING', 'HELD') and m.due <= ?
-            order by m.due, m.id limit ?
+            where m.campaign_id = ?1 and m.state in ('WAITING', 'HELD') and m.due <= ?2
+            order by m.due, m.id limit ?3
             """,
         AttemptStore::readDue,
-        campaign.brief().channel(),
-        campaign.brief().purpose(),
-        campaign.brief().channel(),
-        campaign.brief().purpose(),
-        now,
         campaign.id(),
         now,
-        atMost);
+        atMost,
+        "",
+        campaign.brief().channel(),
+        campaign.brief().purpose(),
+        now);
   }
 
   private static Due readDue(ResultSet row) throws SQLException {

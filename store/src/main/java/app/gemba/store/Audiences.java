@@ -24,24 +24,30 @@ final class Audiences {
   private static final String STANDING =
       """
       coalesce((select s.word from consent_state s where s.number_id = n.id
-        and s.channel = ? and s.purpose = ?), 'UNSAID') as word,
+        and s.channel = ?5 and s.purpose = ?6), 'UNSAID') as word,
       exists (select 1 from suppression x where x.number_id = n.id
-        and (x.channel is null or x.channel = ?) and (x.purpose is null or x.purpose = ?)
-        and (x.until is null or x.until > ?)) as suppressed
+        and (x.channel is null or x.channel = ?5) and (x.purpose is null or x.purpose = ?6)
+        and (x.until is null or x.until > ?7)) as suppressed
       """;
 
-  /** Everybody a draft would go to, or a launched campaign goes to. */
+  /**
+   * Everybody a draft would go to, or a launched campaign goes to. Each source is read in order and
+   * only as far as the page goes, so that a walk through an audience is one walk through an index.
+   */
   private static final String PEOPLE =
       """
       select person_id from (
-        select m.person_id from list_member m
-          join campaign_list c on c.list_id = m.list_id and c.campaign_id = ?
-          where m.person_id > ?
+        select * from (select m.person_id from list_member m indexed by list_member_by_person
+          where m.person_id > ?2
+            and m.list_id in (select list_id from campaign_list where campaign_id = ?1)
+          group by m.person_id order by m.person_id limit ?4)
         union
-        select person_id from campaign_person where campaign_id = ? and person_id > ?
+        select * from (select person_id from campaign_person
+          where campaign_id = ?1 and person_id > ?2 order by person_id limit ?4)
         union
-        select value from json_each(?) where value > ?)
-      order by person_id limit ?
+        select * from (select value as person_id from json_each(?3) where value > ?2
+          order by value limit ?4))
+      order by person_id limit ?4
       """;
 
   private final Connection db;
@@ -79,18 +85,13 @@ final class Audiences {
             + " left join number n on n.id = pn.number_id"
             + " order by d.person_id, pn.position",
         row -> gather(people, row),
-        channel,
-        purpose,
-        channel,
-        purpose,
-        now,
-        campaign,
-        after,
         campaign,
         after,
         Json.write(others),
-        after,
-        limit);
+        limit,
+        channel,
+        purpose,
+        now);
     return people.values().stream().map(this::member).toList();
   }
 
@@ -105,8 +106,8 @@ final class Audiences {
   }
 
   /**
-   * The columns word and suppressed of a number n. Asks for channel, purpose, channel, purpose and
-   * the moment.
+   * The columns word and suppressed of a number n. The channel, the purpose and the moment are the
+   * parameters 5, 6 and 7.
    */
   static String standingColumns() {
     return STANDING;

@@ -90,7 +90,7 @@ function NetworkWord({ now }: { now: Now }) {
   return (
     <span className={`ml-auto ${now.connected ? 'opacity-80' : 'text-accent'}`}>
       {words}
-      {now.demoClock && ' · demo clock'}
+      {now.clockOffRealTime && ' · demo clock'}
     </span>
   );
 }

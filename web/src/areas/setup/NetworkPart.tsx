@@ -52,11 +52,9 @@ export function NetworkPart({ mayChange }: { mayChange: boolean }) {
               Switch the stand-in on
             </button>
           )}
-          {!now?.demoClock && (
-            <button className="btn btn-sm" onClick={() => setConnecting(!connecting)}>
-              Connect a message centre
-            </button>
-          )}
+          <button className="btn btn-sm" onClick={() => setConnecting(!connecting)}>
+            Connect a message centre
+          </button>
           {is.configured && (
             <button
               className="btn btn-sm"

@@ -35,7 +35,7 @@ export default function TodayPage() {
           <>
             <span className="figure">{time(instant, zone)}</span> {zone.replace('_', ' ')}
             {now?.network === 'stand-in' && ' · stand-in network'}
-            {now?.demoClock && ' · demo clock at real speed'}
+            {now?.clockOffRealTime && ' · demo clock, at real speed'}
           </>
         }
       >

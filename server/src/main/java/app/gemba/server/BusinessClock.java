@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Primary;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -22,19 +23,28 @@ public class BusinessClock extends Clock implements AutoCloseable {
   public static final Instant DEMO_MORNING = Instant.parse("2026-11-17T14:12:00Z");
 
   private final HouseStore house;
-  private final boolean demo;
+  private final Optional<Instant> begins;
   private final Duration offset;
 
-  BusinessClock(HouseStore house, @Value("${gemba.demo:false}") boolean demo) {
+  BusinessClock(
+      HouseStore house,
+      @Value("${gemba.demo:false}") boolean demo,
+      @Value("${gemba.clock:}") String rehearsal) {
     this.house = house;
-    this.demo = demo;
-    Instant begin = house.businessClockLastSeen().orElse(DEMO_MORNING);
-    this.offset = demo ? Duration.between(Instant.now(), begin) : Duration.ZERO;
+    this.begins =
+        demo
+            ? Optional.of(DEMO_MORNING)
+            : Optional.of(rehearsal).filter(text -> !text.isEmpty()).map(Instant::parse);
+    this.offset =
+        begins
+            .map(begin -> house.businessClockLastSeen().orElse(begin))
+            .map(begin -> Duration.between(Instant.now(), begin))
+            .orElse(Duration.ZERO);
   }
 
-  /** Whether this is the demo's clock rather than real time. */
-  public boolean isDemo() {
-    return demo;
+  /** Whether the clock has left real time. */
+  public boolean isOffRealTime() {
+    return begins.isPresent();
   }
 
   @Override
@@ -52,10 +62,10 @@ public class BusinessClock extends Clock implements AutoCloseable {
     return Clock.offset(Clock.system(zone), offset);
   }
 
-  /** Keeps where the demo is, often enough for a kill to lose only moments. */
+  /** Keeps where the clock is, often enough for a kill to lose only moments. */
   @Scheduled(fixedDelay = 5000, initialDelay = 5000)
   void keep() {
-    if (demo) {
+    if (isOffRealTime()) {
       house.keepBusinessClock(instant());
     }
   }

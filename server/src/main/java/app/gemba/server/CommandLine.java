@@ -1,6 +1,8 @@
 package app.gemba.server;
 
 import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -11,14 +13,22 @@ import java.util.Optional;
  *
  * @param address the interface to listen on; loopback alone unless it is said otherwise
  * @param fresh whether a demo begins again
+ * @param clock where the business clock of a rehearsal begins; empty for real time
  * @param file the backup to write or to restore
  */
 record CommandLine(
-    Command command, Path data, int port, String address, boolean fresh, Optional<Path> file) {
+    Command command,
+    Path data,
+    int port,
+    String address,
+    boolean fresh,
+    Optional<Instant> clock,
+    Optional<Path> file) {
   static final String USAGE =
       """
       Usage: ./gemba demo    [--port 8080] [--data FOLDER] [--fresh]
              ./gemba start   [--port 8080] [--data FOLDER] [--address 0.0.0.0]
+                            [--clock 2026-11-17T14:00:00Z]  (a rehearsal, on stand-ins only)
              ./gemba backup  [--data FOLDER] FILE
              ./gemba restore [--data FOLDER] FILE
              ./gemba test | bench [NAME]""";
@@ -47,6 +57,7 @@ record CommandLine(
     int port = 8080;
     String address = "127.0.0.1";
     boolean fresh = false;
+    Optional<Instant> clock = Optional.empty();
     Optional<Path> file = Optional.empty();
     while (!words.isEmpty()) {
       String word = words.pop();
@@ -54,6 +65,7 @@ record CommandLine(
         case "--data" -> data = Path.of(value(word, words));
         case "--port" -> port = port(value(word, words));
         case "--address" -> address = value(word, words);
+        case "--clock" -> clock = Optional.of(instant(value(word, words)));
         case "--fresh" -> fresh = true;
         default -> {
           if (word.startsWith("--") || file.isPresent()) {
@@ -67,7 +79,7 @@ record CommandLine(
     if (needsFile != file.isPresent()) {
       throw new Misunderstood(needsFile ? "Name the backup's file." : "No file is needed here.");
     }
-    return new CommandLine(command, data, port, address, fresh, file);
+    return new CommandLine(command, data, port, address, fresh, clock, file);
   }
 
   private static Command command(Deque<String> words) throws Misunderstood {
@@ -85,6 +97,14 @@ record CommandLine(
       throw new Misunderstood(option + " needs a value.");
     }
     return words.pop();
+  }
+
+  private static Instant instant(String text) throws Misunderstood {
+    try {
+      return Instant.parse(text);
+    } catch (DateTimeException e) {
+      throw new Misunderstood("--clock needs an instant such as 2026-11-17T14:00:00Z.");
+    }
   }
 
   private static int port(String text) throws Misunderstood {

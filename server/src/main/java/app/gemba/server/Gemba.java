@@ -10,7 +10,9 @@ import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Comparator;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -45,7 +47,7 @@ public final class Gemba {
       deleteDemo(line.data());
     }
     ConfigurableApplicationContext running =
-        application(line.data(), demo, line.address(), line.port());
+        application(line.data(), demo, line.clock(), line.address(), line.port());
     String port = running.getEnvironment().getProperty("local.server.port");
     System.out.println("Gemba is at http://localhost:" + port + " (Ctrl-C ends it)");
     if (demo) {
@@ -58,10 +60,12 @@ public final class Gemba {
   /**
    * The whole application on a data folder, as it runs; closing the context ends it.
    *
+   * @param clock where the business clock of a rehearsal begins; empty for real time
    * @param port 0 for any free one
    */
   public static ConfigurableApplicationContext application(
-      Path data, boolean demo, String address, int port) throws IOException {
+      Path data, boolean demo, Optional<Instant> clock, String address, int port)
+      throws IOException {
     DataFolder folder = DataFolder.open(data);
     SpringApplication application = new SpringApplication(GembaApplication.class);
     application.addInitializers(
@@ -71,6 +75,7 @@ public final class Gemba {
           "--server.port=" + port,
           "--server.address=" + address,
           "--gemba.demo=" + demo,
+          "--gemba.clock=" + clock.map(Instant::toString).orElse(""),
           "--springdoc.api-docs.enabled=" + demo,
           "--logging.file.name=" + folder.part("logs").resolve("gemba.log"));
     } catch (RuntimeException e) {

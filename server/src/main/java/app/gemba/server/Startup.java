@@ -4,6 +4,7 @@ import app.gemba.engine.CampaignRunner;
 import app.gemba.engine.ImportRunner;
 import app.gemba.server.demo.DemoHouse;
 import app.gemba.server.house.SmsNetworkDesk;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 
@@ -17,7 +18,7 @@ class Startup implements SmartLifecycle {
   private final SmsNetworkDesk network;
   private final CampaignRunner campaigns;
   private final ImportRunner imports;
-  private final BusinessClock clock;
+  private final boolean isDemo;
   private volatile boolean running;
 
   Startup(
@@ -25,18 +26,18 @@ class Startup implements SmartLifecycle {
       SmsNetworkDesk network,
       CampaignRunner campaigns,
       ImportRunner imports,
-      BusinessClock clock) {
+      @Value("${gemba.demo:false}") boolean isDemo) {
     this.demo = demo;
     this.network = network;
     this.campaigns = campaigns;
     this.imports = imports;
-    this.clock = clock;
+    this.isDemo = isDemo;
   }
 
   @Override
   public void start() {
     running = true;
-    if (clock.isDemo()) {
+    if (isDemo) {
       demo.furnish();
     }
     campaigns.start();

@@ -17,6 +17,10 @@ import org.slf4j.LoggerFactory;
 /** Keeps one transceiver session bound: binds, and binds again when it is lost. */
 final class SmppLink implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(SmppLink.class);
+
+  /** The system id by which our stand-in says what it is. */
+  private static final String STAND_IN = "gemba-stand-in";
+
   private static final Duration ANSWER_WITHIN = Duration.ofSeconds(15);
   private static final Duration BIND_WITHIN = Duration.ofSeconds(5);
   private static final Duration SHORTEST_WAIT = Duration.ofMillis(250);
@@ -95,19 +99,26 @@ final class SmppLink implements AutoCloseable {
             }
           }
         });
-    session.connectAndBind(
-        settings.host(),
-        settings.port(),
-        new BindParameter(
-            BindType.BIND_TRX,
-            settings.systemId(),
-            settings.password(),
-            "gemba",
-            TypeOfNumber.UNKNOWN,
-            NumberingPlanIndicator.UNKNOWN,
-            null,
-            InterfaceVersion.IF_34),
-        BIND_WITHIN.toMillis());
+    String peer =
+        session.connectAndBind(
+            settings.host(),
+            settings.port(),
+            new BindParameter(
+                BindType.BIND_TRX,
+                settings.systemId(),
+                settings.password(),
+                "gemba",
+                TypeOfNumber.UNKNOWN,
+                NumberingPlanIndicator.UNKNOWN,
+                null,
+                InterfaceVersion.IF_34),
+            BIND_WITHIN.toMillis());
+    if (settings.standInOnly() && !STAND_IN.equals(peer)) {
+      session.unbindAndClose();
+      LOG.error(
+          "left {} again: the clock is not real time, and it is no stand-in", settings.host());
+      throw new IOException("not a stand-in");
+    }
     return session;
   }
 

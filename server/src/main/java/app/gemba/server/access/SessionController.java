@@ -84,8 +84,7 @@ class SessionController {
       String role,
       Set<Permission> permissions,
       boolean firstAccount,
-      boolean codeNeeded,
-      boolean demo) {}
+      boolean codeNeeded) {}
 
   /** What it takes to sign in. */
   record SignIn(@NotBlank String login, @NotBlank String password) {}
@@ -187,8 +186,7 @@ class SessionController {
         who.map(one -> one.role().name()).orElse(""),
         who.map(one -> new TreeSet<>(one.role().permissions())).orElseGet(TreeSet::new),
         first,
-        first && !fromThisMachine(request),
-        clock.isDemo());
+        first && !fromThisMachine(request));
   }
 
   /**

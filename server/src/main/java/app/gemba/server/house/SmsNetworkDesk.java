@@ -3,6 +3,7 @@ package app.gemba.server.house;
 import app.gemba.engine.TextExchange;
 import app.gemba.networks.sms.SmppSettings;
 import app.gemba.networks.sms.SmppTextNetwork;
+import app.gemba.server.BusinessClock;
 import app.gemba.standins.sms.MessageCentre;
 import app.gemba.standins.sms.MessageCentreSettings;
 import app.gemba.store.DataFolder;
@@ -27,9 +28,12 @@ public class SmsNetworkDesk implements AutoCloseable {
   private final SenderStore senders;
   private final TextExchange exchange;
   private final DataFolder folder;
+  private final BusinessClock clock;
   private Optional<MessageCentre> standIn = Optional.empty();
 
-  SmsNetworkDesk(SenderStore senders, TextExchange exchange, DataFolder folder) {
+  SmsNetworkDesk(
+      SenderStore senders, TextExchange exchange, DataFolder folder, BusinessClock clock) {
+    this.clock = clock;
     this.senders = senders;
     this.exchange = exchange;
     this.folder = folder;
@@ -52,7 +56,8 @@ public class SmsNetworkDesk implements AutoCloseable {
     SmsNetwork to = network.get();
     int port = to.kind().equals(SmsNetwork.STAND_IN) ? openStandIn() : to.port();
     SmppSettings settings =
-        new SmppSettings(to.host(), port, to.systemId(), to.password(), to.window());
+        new SmppSettings(
+            to.host(), port, to.systemId(), to.password(), to.window(), clock.isOffRealTime());
     exchange.use(Optional.of(new SmppTextNetwork(settings, exchange, exchange)));
   }
 

@@ -79,7 +79,7 @@ class LiveBoard {
       boolean brake,
       String network,
       boolean connected,
-      boolean demoClock,
+      boolean clockOffRealTime,
       List<LiveCampaign> campaigns,
       List<LiveImport> imports,
       long unconfirmed) {}
@@ -103,7 +103,7 @@ class LiveBoard {
         house.state(HouseStore.Switch.BRAKE).on(),
         senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
         exchange.isConnected(),
-        clock.isDemo(),
+        clock.isOffRealTime(),
         live,
         running,
         reports.unconfirmed());

@@ -18,6 +18,16 @@ export function money(micros: number, currency: string): string {
   }).format(micros / 1_000_000);
 }
 
+/** The price of one thing, as exact as it was stated. */
+export function price(micros: number, currency: string): string {
+  return new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: 2,
+    maximumFractionDigits: 6,
+  }).format(micros / 1_000_000);
+}
+
 /** "1 person", "2 people". */
 export function people(value: number): string {
   return `${grouped(value)} ${value === 1 ? 'person' : 'people'}`;

@@ -30,12 +30,14 @@ export function ImportOutcome({ of }: { of: Schemas['ImportView'] }) {
               : `${grouped(of.rowCount)} rows, each in one place`}
           </strong>
         </p>
-        <progress
-          className="progress progress-primary w-full"
-          value={of.rowsDone}
-          max={of.rowCount}
-          aria-label="Rows taken in"
-        />
+        {running && (
+          <progress
+            className="progress progress-primary w-full"
+            value={of.rowsDone}
+            max={of.rowCount}
+            aria-label="Rows taken in"
+          />
+        )}
         <dl className="mt-4">
           <Line count={of.rowsNew} words="new people" />
           <Line count={of.rowsMerged} words="merged into somebody already known" />

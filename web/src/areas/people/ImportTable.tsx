@@ -9,7 +9,7 @@ const ROLE_WORDS: Record<Role, string> = {
   LAST_NAME: 'Last name',
   EMAIL: 'E-mail',
   OWN_ID: 'Your own id',
-  FIELD: 'A field of its own',
+  FIELD: 'A custom field',
   AGREED: 'Agreed, yes or no',
   AGREED_ON: 'Agreed on',
   LEFT_OUT: 'Left out',
@@ -41,7 +41,7 @@ export function ImportTable({
               {proposal.columns.map((column, index) => (
                 <th
                   key={index}
-                  className={`min-w-36 border-r border-b-2 border-base-300 border-b-primary bg-base-200 px-2.5 py-2 align-top font-normal ${
+                  className={`min-w-40 border-r border-b-2 border-base-300 border-b-primary bg-base-200 px-2.5 py-2 align-top font-normal ${
                     roles[index] === 'LEFT_OUT' ? 'text-muted' : ''
                   }`}
                 >

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { ProblemNote } from '../../parts/ProblemNote';
-import { money, spaced } from '../../parts/format';
+import { price as priceOf, spaced } from '../../parts/format';
 import { useHouse } from '../../parts/house';
 import { TextField } from './TextField';
 
@@ -46,7 +46,7 @@ export function SendersPart() {
             <span className="figure">{spaced(sender.address)}</span>
             <span>{sender.label}</span>
             <span className="ml-auto text-muted">
-              {money(sender.priceMicros, currency)} a segment
+              {priceOf(sender.priceMicros, currency)} a segment
             </span>
           </li>
         ))}

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { money, spaced, time } from '../../../parts/format';
+import { price, spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { AudienceRow } from './AudienceRow';
 import { MessageRow } from './MessageRow';
@@ -83,7 +83,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               <option value="">choose a sender</option>
               {senders.data?.map((sender) => (
                 <option key={sender.id} value={sender.id}>
-                  {spaced(sender.address)} {sender.label} · {money(sender.priceMicros, currency)} a
+                  {spaced(sender.address)} {sender.label} · {price(sender.priceMicros, currency)} a
                   segment
                 </option>
               ))}

@@ -10,7 +10,7 @@ export function GroupPeople({
   group,
 }: {
   campaignId: number;
-  group: Schemas['Group'];
+  group: Pick<Schemas['Group'], 'words'> & { code: string; source?: string };
 }) {
   const path = `/campaigns/${campaignId}/preflight/people?group=${group.code}`;
   const pages = usePages<Schemas['GroupPerson']>(
@@ -25,7 +25,7 @@ export function GroupPeople({
       role="group"
       aria-label={`People: ${group.words}`}
     >
-      <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>
+      {group.source && <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>}
       <ul>
         {pages.rows.map((person, index) => (
           <li key={index} className="row-line flex justify-between gap-3 py-1">

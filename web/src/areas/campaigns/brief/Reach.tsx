@@ -41,6 +41,7 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         {...stage}
         count={is.everyone}
         shade="opacity-30"
+        code="EVERYONE"
         words="in the audience"
         groups={[]}
       />
@@ -48,6 +49,7 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         {...stage}
         count={is.withNumber}
         shade="opacity-45"
+        code="WITH_NUMBER"
         words="with a number that takes texts"
         groups={atNumber}
       />
@@ -55,6 +57,7 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         {...stage}
         count={is.allowed}
         shade="opacity-75"
+        code="ALLOWED"
         words="may be contacted"
         groups={atAllowed}
       />
@@ -62,6 +65,7 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         {...stage}
         count={is.withinHours}
         shade=""
+        code="WITHIN_HOURS"
         words="within their hours now"
         groups={held}
       />
@@ -88,6 +92,7 @@ function Stage({
   count,
   total,
   shade,
+  code,
   words,
   groups,
   open,
@@ -97,6 +102,7 @@ function Stage({
   count: number;
   total: number;
   shade: string;
+  code: string;
   words: string;
   groups: Schemas['Group'][];
   open: string | undefined;
@@ -112,25 +118,54 @@ function Stage({
         />
       </div>
       <p className="mt-1">
-        <strong className="figure text-[15px]">{grouped(count)}</strong> {words}
+        <CountButton {...{ count, words, code, open, onOpen }} large /> {words}
       </p>
+      {open === code && <GroupPeople campaignId={campaignId} group={{ code, words }} />}
       {groups.map((group) => (
         <div key={group.code} className="pl-3.5">
           <p className="text-muted">
-            <span className="figure">{grouped(group.people)}</span> {group.words}{' '}
-            <button
-              className="link-plain"
-              aria-expanded={open === group.code}
-              aria-label={`${open === group.code ? 'Hide' : 'Show'} who ${group.words}`}
-              onClick={() => onOpen(open === group.code ? undefined : group.code)}
-            >
-              {open === group.code ? 'hide' : 'show'}
-            </button>
+            <CountButton
+              count={group.people}
+              words={group.words}
+              code={group.code}
+              open={open}
+              onOpen={onOpen}
+            />{' '}
+            {group.words}
           </p>
           {open === group.code && <GroupPeople campaignId={campaignId} group={group} />}
         </div>
       ))}
     </div>
+  );
+}
+
+/** A count that opens the people behind it. */
+function CountButton({
+  count,
+  words,
+  code,
+  open,
+  onOpen,
+  large = false,
+}: {
+  count: number;
+  words: string;
+  code: string;
+  open: string | undefined;
+  onOpen: (code: string | undefined) => void;
+  large?: boolean;
+}) {
+  return (
+    <button
+      className={`link-plain figure ${large ? 'text-[15px]' : ''}`}
+      aria-expanded={open === code}
+      aria-label={`${grouped(count)} ${words}: ${open === code ? 'hide' : 'show'} them`}
+      disabled={count === 0}
+      onClick={() => onOpen(open === code ? undefined : code)}
+    >
+      {grouped(count)}
+    </button>
   );
 }
 
@@ -188,6 +223,8 @@ function Launch({
   if (!may) {
     return null;
   }
+  const noZone = is.groups.find((one) => one.code === 'ZONE_UNKNOWN')?.people ?? 0;
+  const later = is.allowed - is.withinHours - noZone;
   const needs = [
     ...is.missing,
     ...(is.network === 'none' ? ['No SMS network is set up.'] : []),
@@ -230,9 +267,9 @@ function Launch({
           </p>
           <p className="mt-2">
             {grouped(is.withinHours)} are within their hours now ({time(is.at, zone)})
-            {is.allowed > is.withinHours &&
-              `, ${grouped(is.allowed - is.withinHours)} wait until theirs open`}
-            . {grouped(is.everyone - is.allowed)} will not be contacted.
+            {later > 0 && `, ${grouped(later)} wait until theirs open`}
+            {noZone > 0 && `, ${grouped(noZone)} wait for their time zone to be known`}.{' '}
+            {grouped(is.everyone - is.allowed)} will not be contacted.
           </p>
           {is.network === 'stand-in' && (
             <p className="mt-2 text-muted">

@@ -3,7 +3,15 @@ import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { LIFE_WORDS, dayAndTime, money, people, time } from '../../../parts/format';
+import {
+  LIFE_WORDS,
+  dayAndTime,
+  grouped,
+  messages,
+  money,
+  people,
+  time,
+} from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { useNow } from '../../../api/live';
 import { LifeButtons } from './LifeButtons';
@@ -56,8 +64,8 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           <ProblemNote error={report.error} />
           <p className="text-muted">
             {campaign.attempts > 0 &&
-              `${people(campaign.attempts)} texted in ${campaign.segments} messages for ${money(campaign.costMicros, currency)}.`}
-            {live && live.perMinute > 0 && ` ${live.perMinute} a minute now.`}
+              `${people(campaign.attempts)} texted in ${messages(campaign.segments)} for ${money(campaign.costMicros, currency)}.`}
+            {live && live.perMinute > 0 && ` ${grouped(live.perMinute)} a minute now.`}
             {live?.heldUntil && ` The next of the held at ${time(live.heldUntil, zone)}.`}
           </p>
           <HeldUntil report={report.data} />
@@ -106,7 +114,7 @@ function HeldUntil({ report }: { report: Schemas['Report'] | undefined }) {
               style={{ width: `${(100 * one.people) / most}%` }}
             />
           </span>
-          <span className="figure w-16 text-right">{one.people}</span>
+          <span className="figure w-16 text-right">{grouped(one.people)}</span>
         </div>
       ))}
     </section>

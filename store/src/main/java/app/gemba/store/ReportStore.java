@@ -75,7 +75,7 @@ public final class ReportStore {
                       coalesce(a.text, '') as text
                     from audience_member m join person_detail d on d.person_id = m.person_id
                     left join number n on n.id = m.number_id
-                    left join attempt a on a.member_id = m.id
+                    left join attempt a on a.member_id = m.id and a.try > 0
                     where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state = ?3)
                       and (?4 is null or coalesce(m.reason, '') = ?4)
                     order by m.id limit ?5
@@ -166,7 +166,8 @@ public final class ReportStore {
                 db,
                 """
                 select count(*) from attempt
-                where campaign_id = ? and id > (select coalesce(max(id), 0) - 20000 from attempt)
+                where campaign_id = ? and try > 0
+                  and id > (select coalesce(max(id), 0) - 20000 from attempt)
                   and claimed_at > ?
                 """,
                 campaign,

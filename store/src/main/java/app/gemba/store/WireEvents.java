@@ -33,23 +33,50 @@ final class WireEvents {
     }
   }
 
-  /** An opt-out came between the claim and the wire, or the campaign was stopped there. */
+  /**
+   * Nothing left. The person is refused where an opt-out came between the claim and the wire,
+   * cancelled where the campaign was stopped there, and else waits again; the attempt is no try.
+   */
   private static void withdrawn(Connection db, long attempt, Instant now) throws SQLException {
     note(db, "held back at the last moment", attempt, 0, Optional.empty(), "", now);
     Sql.update(db, "delete from attempt_part where attempt_id = ?", attempt);
     Sql.update(
         db,
         """
-        update audience_member set changed_at = ?,
-          (state, reason) = (select case when exists (select 1 from suppression s
-              where s.number_id = audience_member.number_id) then 'REFUSED' else 'CANCELLED' end,
-            case when exists (select 1 from suppression s
-              where s.number_id = audience_member.number_id) then ? end)
+        update campaign_total set attempts = attempts - 1, segments = segments - a.segments,
+          cost_micros = campaign_total.cost_micros - a.cost_micros
+        from attempt a where a.id = ? and a.campaign_id = campaign_total.campaign_id
+        """,
+        attempt);
+    Sql.update(db, "update attempt set try = -id where id = ?", attempt);
+    PersonState state = afterWithdrawal(db, attempt);
+    Sql.update(
+        db,
+        """
+        update audience_member set state = ?, reason = ?, due = ?, changed_at = ?
         where id = (select member_id from attempt where id = ?)
         """,
+        state,
+        state == PersonState.REFUSED ? Optional.of(ReasonCode.SUPPRESSED) : Optional.empty(),
+        state == PersonState.WAITING ? Optional.of(now) : Optional.empty(),
         now,
-        ReasonCode.SUPPRESSED,
         attempt);
+  }
+
+  private static PersonState afterWithdrawal(Connection db, long attempt) throws SQLException {
+    long suppressed =
+        Sql.number(
+            db,
+            """
+            select count(*) from suppression
+            where number_id = (select number_id from attempt where id = ?)
+            """,
+            attempt);
+    if (suppressed > 0) {
+      return PersonState.REFUSED;
+    }
+    long campaign = Sql.number(db, "select campaign_id from attempt where id = ?", attempt);
+    return Lives.state(db, campaign).isLive() ? PersonState.WAITING : PersonState.CANCELLED;
   }
 
   static void note(

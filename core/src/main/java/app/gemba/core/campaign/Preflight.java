@@ -10,14 +10,19 @@ import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.content.SmsText;
 import java.time.Instant;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * The verdicts of a whole audience, counted before launch. Takes one person after another, so that
  * an audience of any size can be streamed through it. Not safe for use by several threads.
  */
 public final class Preflight {
+  private static final Set<ReasonCode> NUMBER_REASONS =
+      EnumSet.of(ReasonCode.NO_NUMBER, ReasonCode.LANDLINE, ReasonCode.SPECIAL_NUMBER);
+
   private final Verdicts verdicts;
   private final Terms terms;
   private final MergeText message;
@@ -46,6 +51,23 @@ public final class Preflight {
    */
   public Optional<ReasonCode> groupOf(Candidate candidate) {
     return verdicts.of(candidate.standing(), terms, now).reasons().stream().findFirst();
+  }
+
+  /**
+   * Whether a person stands behind a count: the name of a stage or of a reason.
+   *
+   * @param count {@code EVERYONE}, {@code WITH_NUMBER}, {@code ALLOWED}, {@code WITHIN_HOURS}, or
+   *     the name of a {@link ReasonCode}
+   */
+  public boolean isBehind(String count, Candidate candidate) {
+    Optional<ReasonCode> reason = groupOf(candidate);
+    return switch (count) {
+      case "EVERYONE" -> true;
+      case "WITH_NUMBER" -> reason.filter(NUMBER_REASONS::contains).isEmpty();
+      case "ALLOWED" -> reason.filter(code -> !code.holds()).isEmpty();
+      case "WITHIN_HOURS" -> reason.isEmpty();
+      default -> reason.map(Enum::name).equals(Optional.of(count));
+    };
   }
 
   /** Counts one person. */
@@ -89,7 +111,7 @@ public final class Preflight {
 
   /** What has been counted so far. */
   public Counts counts(long pricePerSegmentMicros) {
-    long noNumber = sum(ReasonCode.NO_NUMBER, ReasonCode.LANDLINE, ReasonCode.SPECIAL_NUMBER);
+    long noNumber = NUMBER_REASONS.stream().mapToLong(code -> reasons.getOrDefault(code, 0L)).sum();
     return new Counts(
         everyone,
         everyone - noNumber,
@@ -101,14 +123,6 @@ public final class Preflight {
         unicode,
         leftBlank,
         Math.multiplyExact(segments, pricePerSegmentMicros));
-  }
-
-  private long sum(ReasonCode... codes) {
-    long sum = 0;
-    for (ReasonCode code : codes) {
-      sum += reasons.getOrDefault(code, 0L);
-    }
-    return sum;
   }
 
   /**

@@ -5,20 +5,20 @@ package app.gemba.core.consent;
  * suppression, consent, hours.
  */
 public enum ReasonCode {
-  NO_NUMBER("has no number that can be used", "the number", false),
-  LANDLINE("has only a landline", "a landline takes no texts: common practice", false),
-  SPECIAL_NUMBER("has only a free-phone, premium or company number", "common practice", false),
-  TWICE("shares a number with somebody earlier in the audience", "each number once", false),
-  SUPPRESSED("must not be contacted", "suppressions of the house", false),
+  NO_NUMBER("no number that can be used", "the number", false),
+  LANDLINE("only a landline", "a landline takes no texts: common practice", false),
+  SPECIAL_NUMBER("only a free-phone, premium or company number", "common practice", false),
+  TWICE("same number as somebody earlier in the audience", "each number once", false),
+  SUPPRESSED("suppressed: must not be contacted", "suppressions of the house", false),
   SAID_NO("said no", "47 CFR 64.1200(a)(10); PECR 2003 reg. 22 (from memory)", false),
   NO_AGREEMENT(
-      "has not agreed to marketing",
+      "no agreement to marketing",
       "47 CFR 64.1200(a)(2); PECR 2003 reg. 22; UWG s.7 (from memory)",
       false),
-  NO_SHARED_HOURS("is never within all hours at once", "contact and campaign hours", false),
-  ZONE_UNKNOWN("waits: time zone not known", "contact hours need a clock", true),
-  CONTACT_HOURS("waits for contact hours", "47 CFR 64.1200(c)(1) (from memory)", true),
-  CAMPAIGN_HOURS("waits for the campaign's hours", "the campaign", true);
+  NO_SHARED_HOURS("never within all hours at once", "contact and campaign hours", false),
+  ZONE_UNKNOWN("time zone not known", "contact hours need a clock", true),
+  CONTACT_HOURS("outside contact hours", "47 CFR 64.1200(c)(1) (from memory)", true),
+  CAMPAIGN_HOURS("outside the campaign's hours", "the campaign", true);
 
   private final String words;
   private final String source;
@@ -30,7 +30,7 @@ public enum ReasonCode {
     this.holds = holds;
   }
 
-  /** The reason as the end of a sentence that begins with a person. */
+  /** The reason in words that fit behind one person and behind a count of many. */
   public String words() {
     return words;
   }

@@ -82,7 +82,10 @@ public final class MergeText {
   private record FieldCollector(Set<String> fields) implements Mustache.Visitor {
     @Override
     public void visitText(String text) {
-      // Plain words have no field.
+      // Braces that never close are left in the text by the library; nobody should be sent them.
+      if (text.contains("{{") || text.contains("}}")) {
+        throw new MustacheException("braces that do not close");
+      }
     }
 
     @Override

@@ -108,6 +108,8 @@ public record DelimitedFile(
             CsvReader.builder()
                 .fieldSeparator(separator)
                 .detectBomHeader(false)
+                .allowMissingFields(true)
+                .allowExtraFields(true)
                 .ofCsvRecord(reader)) {
       for (CsvRecord record : records) {
         List<String> cells = record.getFields();

@@ -80,6 +80,7 @@ public final class MappingGuesser {
     }
     if (ID_NAME.matcher(name).find()
         && !taken.contains(ColumnRole.OWN_ID)
+        && in.share(in.days) < MOST
         && in.share(in.distinct.size()) >= 0.9) {
       return as(index, header, ColumnRole.OWN_ID, "By its name, and hardly any comes twice.");
     }

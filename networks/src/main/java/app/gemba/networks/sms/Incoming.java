@@ -5,8 +5,10 @@ import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.TextNetwork;
 import app.gemba.core.campaign.WireEvent;
 import com.cloudhopper.commons.charset.CharsetUtil;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.jsmpp.SMPPConstant;
 import org.jsmpp.bean.AlertNotification;
 import org.jsmpp.bean.Alphabet;
@@ -15,6 +17,7 @@ import org.jsmpp.bean.DeliverSm;
 import org.jsmpp.bean.DeliveryReceipt;
 import org.jsmpp.bean.OptionalParameter;
 import org.jsmpp.bean.OptionalParameter.Tag;
+import org.jsmpp.bean.TypeOfNumber;
 import org.jsmpp.extra.ProcessRequestException;
 import org.jsmpp.session.DataSmResult;
 import org.jsmpp.session.MessageReceiverListener;
@@ -31,6 +34,9 @@ import org.slf4j.LoggerFactory;
 final class Incoming implements MessageReceiverListener {
   private static final Logger LOG = LoggerFactory.getLogger(Incoming.class);
 
+  /** Whom an answer could come from (ITU-T E.164). */
+  private static final Pattern E164 = Pattern.compile("\\+[1-9]\\d{3,14}");
+
   private final TextNetwork.Listener listener;
 
   Incoming(TextNetwork.Listener listener) {
@@ -39,6 +45,10 @@ final class Incoming implements MessageReceiverListener {
 
   @Override
   public void onAcceptDeliverSm(DeliverSm pdu) throws ProcessRequestException {
+    if (!pdu.isSmscDeliveryReceipt() && !E164.matcher(source(pdu)).matches()) {
+      LOG.warn("a text from {} was let go: it is no telephone's number", pdu.getSourceAddr());
+      return;
+    }
     WireEvent event = pdu.isSmscDeliveryReceipt() ? receipt(pdu) : text(pdu);
     try {
       listener.heard(List.of(event));
@@ -62,8 +72,26 @@ final class Incoming implements MessageReceiverListener {
     boolean ucs2 = Alphabet.parseDataCoding(pdu.getDataCoding()) == Alphabet.ALPHA_UCS2;
     String text =
         CharsetUtil.decode(
-            pdu.getShortMessage(), ucs2 ? CharsetUtil.CHARSET_UCS_2 : CharsetUtil.CHARSET_GSM);
-    return new WireEvent.Incoming(pdu.getSourceAddr(), pdu.getDestAddress(), text);
+            withoutHeader(pdu), ucs2 ? CharsetUtil.CHARSET_UCS_2 : CharsetUtil.CHARSET_GSM);
+    String to = address(pdu.getDestAddress(), pdu.getDestAddrTon());
+    return new WireEvent.Incoming(source(pdu), to, text);
+  }
+
+  private static String source(DeliverSm pdu) {
+    return address(pdu.getSourceAddr(), pdu.getSourceAddrTon());
+  }
+
+  /** An address as we write it: an international one with its plus. */
+  private static String address(String address, byte typeOfNumber) {
+    boolean international = typeOfNumber == TypeOfNumber.INTERNATIONAL.value();
+    return international && !address.startsWith("+") ? "+" + address : address;
+  }
+
+  /** Each part of a long text is a text of its own to us; its header is none of its words. */
+  private static byte[] withoutHeader(DeliverSm pdu) {
+    byte[] content = pdu.getShortMessage();
+    int header = pdu.isUdhi() && content.length > 0 ? (content[0] & 0xFF) + 1 : 0;
+    return Arrays.copyOfRange(content, Math.min(header, content.length), content.length);
   }
 
   private static WireEvent receipt(DeliverSm pdu) throws ProcessRequestException {
@@ -72,7 +100,7 @@ final class Incoming implements MessageReceiverListener {
       return new WireEvent.Receipt(
           receipt.getId(),
           reference(pdu),
-          pdu.getSourceAddr(),
+          source(pdu),
           state(receipt.getFinalStatus()),
           reason(receipt),
           receipt.getFinalStatus() + " " + receipt.getError());

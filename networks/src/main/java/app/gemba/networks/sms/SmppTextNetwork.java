@@ -12,6 +12,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 import org.jsmpp.InvalidResponseException;
 import org.jsmpp.PDUException;
 import org.jsmpp.SMPPConstant;
@@ -80,20 +81,26 @@ public final class SmppTextNetwork implements TextNetwork {
   }
 
   private void sendAll(OutgoingText text) {
+    int part = 0;
     try {
       if (!gate.mayLeave(text)) {
         listener.heard(List.of(new WireEvent.Withdrawn(text.attemptId())));
         return;
       }
-      for (int part = 0; part < text.segments().size(); part++) {
+      for (; part < text.segments().size(); part++) {
         WireEvent answer = send(new Submission(text, part));
+        if (answer instanceof WireEvent.Unanswered) {
+          listener.heard(unansweredFrom(text, part));
+          return;
+        }
         listener.heard(List.of(answer));
-        if (!(answer instanceof WireEvent.Accepted)) {
+        if (answer instanceof WireEvent.Rejected) {
           return;
         }
       }
     } catch (InterruptedException e) {
-      // Closing: what has no answer is unconfirmed at the next start.
+      // Taking leave of the network: nobody can say any more how far this one came.
+      listener.heard(unansweredFrom(text, part));
       Thread.currentThread().interrupt();
     } catch (RuntimeException e) {
       LOG.error("the answer to attempt {} could not be kept: {}", text.attemptId(), e.getMessage());
@@ -101,6 +108,16 @@ public final class SmppTextNetwork implements TextNetwork {
       inFlight.decrementAndGet();
       listener.roomChanged();
     }
+  }
+
+  /**
+   * A text is one thing to its reader: what would have followed a lost part is in doubt with it.
+   */
+  private static List<WireEvent> unansweredFrom(OutgoingText text, int part) {
+    return IntStream.range(part, text.segments().size())
+        .<WireEvent>mapToObj(
+            open -> new WireEvent.Unanswered(new WireEvent.PartRef(text.attemptId(), open)))
+        .toList();
   }
 
   private WireEvent send(Submission submission) throws InterruptedException {

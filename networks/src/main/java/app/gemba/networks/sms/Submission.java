@@ -41,10 +41,10 @@ record Submission(OutgoingText text, int part) {
             "",
             from().startsWith("+") ? TypeOfNumber.INTERNATIONAL : senderType(),
             from().startsWith("+") ? NumberingPlanIndicator.ISDN : NumberingPlanIndicator.UNKNOWN,
-            from(),
+            digits(from()),
             TypeOfNumber.INTERNATIONAL,
             NumberingPlanIndicator.ISDN,
-            text.to(),
+            digits(text.to()),
             new ESMClass(joined ? WITH_HEADER : 0),
             (byte) 0,
             (byte) 0,
@@ -57,6 +57,13 @@ record Submission(OutgoingText text, int part) {
             joined ? withHeader(content()) : content(),
             new OptionalParameter.User_message_reference((short) PartReference.of(ref())))
         .getMessageId();
+  }
+
+  /**
+   * An international address goes without its plus: the type of number says it (SMPP 3.4, 5.2.5).
+   */
+  private static String digits(String address) {
+    return address.startsWith("+") ? address.substring(1) : address;
   }
 
   private String from() {

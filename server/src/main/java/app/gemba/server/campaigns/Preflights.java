@@ -134,7 +134,7 @@ class Preflights {
         senders.smsNetwork().map(SmsNetwork::kind).orElse("none"));
   }
 
-  /** People of a draft's audience; of one group, or the clear ones, where one is given. */
+  /** People of a draft's audience; those behind one count, see {@link Preflight#isBehind}. */
   List<GroupPerson> people(long id, Optional<String> group, long after, int limit) {
     Campaign campaign = campaigns.get(id);
     Instant now = clock.instant();
@@ -147,8 +147,7 @@ class Preflights {
         now,
         person -> {
           Optional<ReasonCode> reason = preflight.groupOf(person.candidate());
-          boolean wanted =
-              group.isEmpty() || group.get().equals(reason.map(Enum::name).orElse("CLEAR"));
+          boolean wanted = preflight.isBehind(group.orElse("EVERYONE"), person.candidate());
           if (wanted && (person.personId() > after || after == 0)) {
             people.add(
                 new GroupPerson(

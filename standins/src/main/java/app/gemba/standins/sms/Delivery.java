@@ -69,12 +69,12 @@ sealed interface Delivery {
       throws Exception {
     session.deliverShortMessage(
         "",
-        TypeOfNumber.INTERNATIONAL,
+        typeOf(from),
         NumberingPlanIndicator.ISDN,
-        from,
-        TypeOfNumber.INTERNATIONAL,
+        digits(from),
+        typeOf(to),
         NumberingPlanIndicator.ISDN,
-        to,
+        digits(to),
         new ESMClass(type),
         (byte) 0,
         (byte) 0,
@@ -82,5 +82,13 @@ sealed interface Delivery {
         ShortText.coding(ucs2),
         content,
         extra);
+  }
+
+  private static TypeOfNumber typeOf(String address) {
+    return address.startsWith("+") ? TypeOfNumber.INTERNATIONAL : TypeOfNumber.UNKNOWN;
+  }
+
+  private static String digits(String address) {
+    return address.startsWith("+") ? address.substring(1) : address;
   }
 }

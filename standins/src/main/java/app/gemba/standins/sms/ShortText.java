@@ -7,6 +7,7 @@ import org.jsmpp.bean.GeneralDataCoding;
 import org.jsmpp.bean.OptionalParameter;
 import org.jsmpp.bean.OptionalParameter.Tag;
 import org.jsmpp.bean.SubmitSm;
+import org.jsmpp.bean.TypeOfNumber;
 
 /**
  * One submit_sm as it came over the wire.
@@ -33,14 +34,20 @@ record ShortText(
     boolean ucs2 = Alphabet.parseDataCoding(pdu.getDataCoding()) == Alphabet.ALPHA_UCS2;
     OptionalParameter reference = pdu.getOptionalParameter(Tag.USER_MESSAGE_REFERENCE);
     return new ShortText(
-        pdu.getSourceAddr(),
-        pdu.getDestAddress(),
+        address(pdu.getSourceAddr(), pdu.getSourceAddrTon()),
+        address(pdu.getDestAddress(), pdu.getDestAddrTon()),
         ucs2,
         reference instanceof OptionalParameter.Short value ? value.getValue() & 0xFFFF : -1,
         header ? content[3] & 0xFF : 0,
         header ? content[5] & 0xFF : 1,
         header ? content[4] & 0xFF : 1,
         CharsetUtil.decode(body, ucs2 ? CharsetUtil.CHARSET_UCS_2 : CharsetUtil.CHARSET_GSM));
+  }
+
+  /** An international address with its plus, however it came. */
+  private static String address(String address, byte typeOfNumber) {
+    boolean international = typeOfNumber == TypeOfNumber.INTERNATIONAL.value();
+    return international && !address.startsWith("+") ? "+" + address : address;
   }
 
   /** The data coding of a text on its way to the application. */

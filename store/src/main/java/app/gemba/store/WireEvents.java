@@ -43,9 +43,9 @@ final class WireEvents {
     Sql.update(
         db,
         """
-        update campaign_total set attempts = attempts - 1, segments = segments - a.segments,
-          cost_micros = campaign_total.cost_micros - a.cost_micros
-        from attempt a where a.id = ? and a.campaign_id = campaign_total.campaign_id
+        update campaign_total as t set attempts = t.attempts - 1,
+          segments = t.segments - a.segments, cost_micros = t.cost_micros - a.cost_micros
+        from attempt a where a.id = ? and a.campaign_id = t.campaign_id
         """,
         attempt);
     Sql.update(db, "update attempt set try = -id where id = ?", attempt);

@@ -5,6 +5,7 @@ import app.gemba.core.phone.PhoneReading;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -108,8 +109,8 @@ public record DelimitedFile(
             CsvReader.builder()
                 .fieldSeparator(separator)
                 .detectBomHeader(false)
-                .allowMissingFields(true)
-                .allowExtraFields(true)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .ofCsvRecord(reader)) {
       for (CsvRecord record : records) {
         List<String> cells = record.getFields();

@@ -23,6 +23,7 @@ final class SmppLink implements AutoCloseable {
 
   private static final Duration ANSWER_WITHIN = Duration.ofSeconds(15);
   private static final Duration BIND_WITHIN = Duration.ofSeconds(5);
+  private static final Duration LEAVE_WITHIN = Duration.ofSeconds(1);
   private static final Duration SHORTEST_WAIT = Duration.ofMillis(250);
   private static final Duration LONGEST_WAIT = Duration.ofSeconds(10);
   private static final int ENQUIRE_EVERY_MILLIS = 15_000;
@@ -59,7 +60,13 @@ final class SmppLink implements AutoCloseable {
       lost.notifyAll();
     }
     keeper.interrupt();
-    bound.getAndSet(Optional.empty()).ifPresent(SMPPSession::unbindAndClose);
+    bound.getAndSet(Optional.empty()).ifPresent(SmppLink::takeLeave);
+  }
+
+  /** A message centre that is busy or gone must not hold up the end of the process. */
+  private static void takeLeave(SMPPSession session) {
+    session.setTransactionTimer(LEAVE_WITHIN.toMillis());
+    session.unbindAndClose();
   }
 
   private void keepBound() {

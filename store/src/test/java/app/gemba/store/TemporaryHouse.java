@@ -1,0 +1,157 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.AttemptBook.Launched;
+import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.CampaignAct;
+import app.gemba.core.campaign.Run;
+import app.gemba.core.campaign.RunCommand;
+import app.gemba.core.consent.Agreement;
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.consent.RulePack;
+import app.gemba.core.consent.Verdicts;
+import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.pacing.Pace;
+import app.gemba.core.phone.LineType;
+import app.gemba.core.phone.PhoneNumber;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** A house in a temporary folder, with a real database. */
+final class TemporaryHouse implements AutoCloseable {
+  static final Instant NOW = Instant.parse("2026-11-17T15:00:00Z");
+  static final ZoneId ZONE = ZoneId.of("America/New_York");
+
+  final DataFolder folder;
+  final Store store;
+  final Verdicts verdicts = new Verdicts(RulePack.general());
+
+  TemporaryHouse(Path root) throws IOException {
+    folder = DataFolder.open(root);
+    store = Store.open(folder);
+  }
+
+  static String e164(int i) {
+    return String.format("+1207555%04d", i);
+  }
+
+  static PhoneNumber number(int i) {
+    return new PhoneNumber(e164(i), LineType.LANDLINE_OR_MOBILE, "US", Set.of(ZONE));
+  }
+
+  /** A list of people with one number each, from 0. */
+  long listOf(int people) {
+    long list = new PeopleStore(store).addList("list", Optional.empty(), NOW).id();
+    store
+        .writer()
+        .write(
+            Urgency.BULK,
+            db -> {
+              TakeIn takeIn = new TakeIn(db, NOW);
+              for (int i = 0; i < people; i++) {
+                PersonDraft draft =
+                    new PersonDraft(
+                        "MF-" + i,
+                        "Guest " + i,
+                        "Guest",
+                        "",
+                        Map.of(),
+                        List.of(number(i)),
+                        Agreement.UNSAID,
+                        Optional.empty());
+                Sql.update(
+                    db,
+                    "insert into list_member (list_id, person_id) values (?, ?)",
+                    list,
+                    takeIn.take(draft, takeIn.known(draft)).person().value());
+              }
+              return null;
+            });
+    return list;
+  }
+
+  /** A campaign to one list that is running, its audience frozen. */
+  Launched running(long list, String message) {
+    long sender =
+        new SenderStore(store)
+            .add("+12075550100", "Booking office", 8_000, Optional.empty(), NOW)
+            .id();
+    CampaignStore campaigns = new CampaignStore(store);
+    CampaignStore.Campaign draft =
+        campaigns.add(brief(sender, list, message), Optional.empty(), NOW);
+    campaigns.launch(draft.id(), terms(draft.version(), "key"), Optional.empty(), NOW);
+    AttemptStore book = new AttemptStore(store);
+    while (!book.freezeSome(
+        launched(draft.id()),
+        NOW,
+        who -> verdicts.of(who.standing(), draft.brief().terms(ZONE), NOW))) {
+      // Each turn freezes the next part.
+    }
+    book.advance(draft.id(), CampaignAct.BEGIN, NOW);
+    return launched(draft.id());
+  }
+
+  static CampaignStore.LaunchTerms terms(int version, String key) {
+    return new CampaignStore.LaunchTerms(version, key, "general-1", "stand-in", List.of());
+  }
+
+  Launched launched(long id) {
+    return new AttemptStore(store)
+        .launched().stream().filter(one -> one.id() == id).findFirst().orElseThrow();
+  }
+
+  /** One step of a run, as the engine takes it. */
+  AttemptStore.Stepped step(Launched campaign, int atMost) {
+    Run run =
+        new Run(
+            verdicts,
+            campaign.brief().terms(ZONE),
+            campaign.brief().mergeText(),
+            Pace.perMinute(60_000, NOW));
+    return new AttemptStore(store)
+        .step(campaign, atMost, NOW, looked -> run.step(looked, NOW).commands());
+  }
+
+  static long count(AttemptStore.Stepped stepped, Class<? extends RunCommand> kind) {
+    return stepped.others().stream().filter(kind::isInstance).count();
+  }
+
+  static Brief brief(long sender, long list, String message) {
+    return new Brief(
+        "Winter timetable",
+        Channel.SMS,
+        Purpose.SERVICE,
+        message,
+        Map.of(),
+        Optional.of(sender),
+        List.of(list),
+        "",
+        LocalTime.MIDNIGHT,
+        LocalTime.MIDNIGHT,
+        EnumSet.allOf(DayOfWeek.class),
+        Brief.HoursClock.OWN,
+        60_000,
+        Brief.StartMode.NOW,
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  long number(String sql, Object... values) {
+    return store.read(db -> Sql.number(db, sql, values));
+  }
+
+  @Override
+  public void close() throws IOException {
+    store.close();
+    folder.close();
+  }
+}

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { useMay } from '../../api/session';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { DropFile } from './DropFile';
@@ -10,6 +11,10 @@ import { ImportOutcome } from './ImportOutcome';
 /** One file on its way in: chosen, mapped, taken in, counted. */
 export default function ImportPage() {
   const { id } = useParams();
+  const mayChange = useMay('CHANGE_PEOPLE');
+  if (!id && !mayChange) {
+    return <PageHead title="Import a file" beside="your role looks on; an operator imports" />;
+  }
   if (!id) {
     return (
       <>

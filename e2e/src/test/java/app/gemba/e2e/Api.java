@@ -1,6 +1,7 @@
 package app.gemba.e2e;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
@@ -11,7 +12,9 @@ import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Predicate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,6 +25,7 @@ final class Api {
 
   private final String address;
   private final CookieManager cookies = new CookieManager();
+  final List<String> setCookies = new CopyOnWriteArrayList<>();
   private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
 
   Api(RunningGemba gemba) {
@@ -89,7 +93,7 @@ final class Api {
   }
 
   /** Uploads a file for import. */
-  Answer upload(Path file) throws IOException {
+  Answer upload(Path file) {
     String mark = "-----------a7f3";
     byte[] head =
         ("--"
@@ -106,10 +110,18 @@ final class Api {
             .POST(
                 BodyPublishers.concat(
                     BodyPublishers.ofByteArray(head),
-                    BodyPublishers.ofByteArray(Files.readAllBytes(file)),
+                    BodyPublishers.ofByteArray(contentOf(file)),
                     BodyPublishers.ofByteArray(tail)))
             .build();
     return exchange(request);
+  }
+
+  private static byte[] contentOf(Path file) {
+    try {
+      return Files.readAllBytes(file);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   /** Asks again and again until the answer is as wanted. */
@@ -129,6 +141,7 @@ final class Api {
   private Answer exchange(HttpRequest request) {
     try {
       HttpResponse<String> response = http.send(request, BodyHandlers.ofString());
+      setCookies.addAll(response.headers().allValues("Set-Cookie"));
       return new Answer(response.statusCode(), response.body());
     } catch (IOException e) {
       return new Answer(0, String.valueOf(e));

@@ -1,0 +1,155 @@
+package app.gemba.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.AxeResults;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Every view of the demo, light and dark. */
+class EveryViewTest {
+  private static final List<String> VIEWS =
+      List.of(
+          "/",
+          "/people",
+          "/people/lists/1",
+          "/people/1",
+          "/people/import",
+          "/people/import/1",
+          "/campaigns",
+          "/campaigns/1",
+          "/campaigns/2",
+          "/setup");
+  private static final int LARGEST_FIRST_LOAD = 250_000;
+
+  @TempDir static Path folder;
+  private static RunningGemba gemba;
+  private static Browser browser;
+
+  @BeforeAll
+  static void start() {
+    gemba = RunningGemba.start(folder.resolve("demo"), "demo");
+    browser = new Browser();
+  }
+
+  @AfterAll
+  static void stop() {
+    browser.close();
+    gemba.close();
+  }
+
+  /** WCAG 2.2 AA as far as axe-core can tell. */
+  @ParameterizedTest
+  @CsvSource({"gemba", "gemba-dark"})
+  void axeFindsNothingSerious(String theme) {
+    Page page = browser.page(gemba);
+    Browser.signIn(page, "ines", "ferry-demo");
+    page.evaluate("theme => localStorage.setItem('gemba-theme', theme)", theme);
+    for (String view : VIEWS) {
+      page.navigate(view);
+      page.getByRole(com.microsoft.playwright.options.AriaRole.HEADING).first().waitFor();
+      page.waitForLoadState();
+      page.waitForTimeout(500);
+      assertSound(page, theme + " " + view);
+    }
+    browser.assertQuiet(gemba);
+  }
+
+  @Test
+  void theSignInPageIsSoundToo() {
+    Page page = browser.page(gemba);
+    page.navigate("/");
+    page.getByLabel("Login").waitFor();
+    assertSound(page, "sign-in");
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1280, 800", "1920, 1080", "2560, 1440"})
+  void noViewIsCutOffSideways(int width, int height) {
+    Page page = browser.page(gemba, width, height);
+    Browser.signIn(page, "tove", "ferry-demo");
+    for (String view : VIEWS) {
+      page.navigate(view);
+      page.getByRole(com.microsoft.playwright.options.AriaRole.HEADING).first().waitFor();
+      page.waitForTimeout(300);
+      Object wider =
+          page.evaluate(
+              "() => { const m = document.querySelector('main');"
+                  + " return m.scrollWidth - m.clientWidth; }");
+      assertThat(((Number) wider).intValue()).as("%s at %d", view, width).isLessThanOrEqualTo(0);
+    }
+  }
+
+  @Test
+  void theFirstLoadIsSmall() {
+    Page page = browser.page(gemba);
+    List<byte[]> scripts = new CopyOnWriteArrayList<>();
+    page.onResponse(
+        response -> {
+          if (isScript(response)) {
+            scripts.add(response.body());
+          }
+        });
+    Browser.signIn(page, "tove", "ferry-demo");
+    page.waitForTimeout(1000);
+    int compressed = scripts.stream().mapToInt(EveryViewTest::compressed).sum();
+    assertThat(scripts).isNotEmpty();
+    assertThat(compressed).as("bytes of script, compressed").isLessThan(LARGEST_FIRST_LOAD);
+  }
+
+  @Test
+  void whoMayOnlyReadSeesMaskedNumbersAndNoButtonThatChangesAnything() {
+    Page page = browser.page(gemba);
+    Browser.signIn(page, "bram", "ferry-demo");
+    page.navigate("/people/lists/1");
+    page.locator("tbody tr").first().waitFor();
+    assertThat(page.locator("tbody").innerText()).contains("***").doesNotContain("555 01");
+    for (String view : VIEWS) {
+      page.navigate(view);
+      page.waitForTimeout(300);
+      assertThat(page.locator("main .btn-primary").allInnerTexts())
+          .as(view)
+          .allMatch(word -> word.equals("See the people"));
+    }
+  }
+
+  private static boolean isScript(Response response) {
+    return response.request().resourceType().equals("script");
+  }
+
+  private static int compressed(byte[] content) {
+    try (ByteArrayOutputStream bytes = new ByteArrayOutputStream()) {
+      try (GZIPOutputStream gzip = new GZIPOutputStream(bytes)) {
+        gzip.write(content);
+      }
+      return bytes.size();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static void assertSound(Page page, String what) {
+    AxeResults results = new AxeBuilder(page).analyze();
+    assertThat(
+            results.getViolations().stream()
+                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+                .map(rule -> rule.getId() + " " + rule.getNodes().get(0).getHtml())
+                .toList())
+        .as(what)
+        .isEmpty();
+  }
+}

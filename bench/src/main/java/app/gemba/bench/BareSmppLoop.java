@@ -33,7 +33,7 @@ final class BareSmppLoop implements MessageReceiverListener {
   static double rate(int port, int messages, int window) throws Exception {
     BareSmppLoop loop = new BareSmppLoop(messages);
     SMPPSession session = new SMPPSession();
-    session.setPduProcessorDegree(32);
+    session.setPduProcessorDegree(128);
     session.setQueueCapacity(10_000);
     session.setTransactionTimer(15_000);
     session.setMessageReceiverListener(loop);

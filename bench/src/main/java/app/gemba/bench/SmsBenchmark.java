@@ -44,9 +44,9 @@ final class SmsBenchmark implements Benchmark {
   static final String SENDER = "+12075550100";
   static final String TEXT = "Marram Ferries: the winter boats run from 1 December. STOP to end.";
 
-  private static final int MESSAGES = 20_000;
-  private static final int WARM_UP = 3_000;
-  private static final int WINDOW = 50;
+  private static final int MESSAGES = 50_000;
+  private static final int WARM_UP = 20_000;
+  private static final int WINDOW = 200;
   private static final ZoneId ZONE = ZoneId.of("America/New_York");
   private static final Instant NOON = Instant.parse("2026-11-17T17:00:00Z");
 

@@ -4,8 +4,6 @@ import app.gemba.core.campaign.AttemptBook;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.Candidate;
-import app.gemba.core.campaign.PartReference;
-import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.campaign.WireEvent;
@@ -27,6 +25,7 @@ public final class AttemptStore implements AttemptBook {
   private static final int FREEZE_PAGE = 500;
 
   private final Store store;
+  private final Writer.Merged<HeardEvents.Heard> hearing = HeardEvents::keep;
 
   /** Over a store. */
   public AttemptStore(Store store) {
@@ -111,16 +110,7 @@ public final class AttemptStore implements AttemptBook {
 
   @Override
   public void record(List<WireEvent> events, Instant now) {
-    store
-        .writer()
-        .write(
-            Urgency.RUN,
-            db -> {
-              for (WireEvent event : events) {
-                WireEvents.keep(db, event, now);
-              }
-              return null;
-            });
+    store.writer().write(Urgency.RUN, hearing, new HeardEvents.Heard(events, now));
   }
 
   @Override
@@ -270,12 +260,11 @@ public final class AttemptStore implements AttemptBook {
   private static Stepped apply(
       Connection db, Launched campaign, List<RunCommand> commands, Instant now)
       throws SQLException {
-    List<Claim> claims = new ArrayList<>();
+    List<RunCommand.Send> sends = new ArrayList<>();
     List<RunCommand> others = new ArrayList<>();
-    long ledger = Sql.number(db, "select coalesce(max(id), 0) from consent_record");
     for (RunCommand command : commands) {
       if (command instanceof RunCommand.Send send) {
-        claims.add(claim(db, campaign, send, ledger, now));
+        sends.add(send);
       } else if (command instanceof RunCommand.Hold hold) {
         move(db, hold.candidate(), "HELD", hold.reasons(), hold.until(), now);
       } else if (command instanceof RunCommand.Refuse refuse) {
@@ -287,42 +276,7 @@ public final class AttemptStore implements AttemptBook {
         others.add(command);
       }
     }
-    return new Stepped(claims, others);
-  }
-
-  /** The unique key of campaign, number and try forbids a second attempt, whoever asks. */
-  private static Claim claim(
-      Connection db, Launched campaign, RunCommand.Send send, long ledger, Instant now)
-      throws SQLException {
-    long member = send.candidate().position();
-    int segments = send.text().count();
-    long attempt =
-        Sql.insert(
-            db,
-            """
-            insert into attempt (campaign_id, member_id, number_id, try, text, segments,
-              cost_micros, claimed_at, ledger_position, campaign_version)
-            select campaign_id, id, number_id, 1, ?, ?, ?, ?, ?, ? from audience_member where id = ?
-            """,
-            String.join("", send.text().segments()),
-            segments,
-            Math.multiplyExact(segments, campaign.pricePerSegmentMicros()),
-            now,
-            ledger,
-            campaign.version(),
-            member);
-    for (int part = 0; part < segments; part++) {
-      Sql.update(
-          db,
-          "insert into attempt_part (attempt_id, part, state, reference) values (?, ?, ?, ?)",
-          attempt,
-          part,
-          PartState.CLAIMED,
-          PartReference.of(new WireEvent.PartRef(attempt, part)));
-    }
-    move(db, send.candidate(), "IN_FLIGHT", List.of(), Optional.empty(), now);
-    String to = send.candidate().standing().number().orElseThrow().e164();
-    return new Claim(attempt, to, send);
+    return new Stepped(Claims.write(db, campaign, sends, now), others);
   }
 
   private static void move(

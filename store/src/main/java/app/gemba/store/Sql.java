@@ -51,8 +51,7 @@ final class Sql {
 
   /** The id that an insert gave. */
   static long insert(Connection db, String sql, Object... values) throws SQLException {
-    update(db, sql, values);
-    return number(db, "select last_insert_rowid()");
+    return number(db, sql + " returning id", values);
   }
 
   /** A text column that may be empty. */

@@ -1,7 +1,5 @@
 package app.gemba.store;
 
-import com.zaxxer.hikari.HikariConfig;
-import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,6 +7,8 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Instant;
+import java.util.List;
+import org.apache.commons.dbcp2.BasicDataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.MigrationInfo;
 import org.sqlite.SQLiteDataSource;
@@ -16,12 +16,15 @@ import org.sqlite.SQLiteDataSource;
 /** The database: one writer, several readers, migrations with a backup before each. */
 public final class Store implements AutoCloseable {
   private static final int READERS = 4;
+  private static final int STATEMENTS = 300;
 
   private final Writer writer;
-  private final HikariDataSource readers;
+  private final BasicDataSource writing;
+  private final BasicDataSource readers;
 
-  private Store(Writer writer, HikariDataSource readers) {
+  private Store(Writer writer, BasicDataSource writing, BasicDataSource readers) {
     this.writer = writer;
+    this.writing = writing;
     this.readers = readers;
   }
 
@@ -36,13 +39,10 @@ public final class Store implements AutoCloseable {
     Path file = folder.database();
     migrate(file, folder.part("backups"));
     try {
-      Writer writer = new Writer(source(file, "FULL").getConnection());
-      HikariConfig config = new HikariConfig();
-      config.setDataSource(source(file, "NORMAL"));
-      config.setMaximumPoolSize(READERS);
-      config.setConnectionInitSql("pragma query_only = true");
-      config.setPoolName("readers");
-      return new Store(writer, new HikariDataSource(config));
+      BasicDataSource writing = pool(file, "FULL", 1);
+      BasicDataSource readers = pool(file, "NORMAL", READERS);
+      readers.setConnectionInitSqls(List.of("pragma query_only = true"));
+      return new Store(new Writer(writing.getConnection()), writing, readers);
     } catch (SQLException e) {
       throw new IOException("the database cannot be opened: " + e.getMessage(), e);
     }
@@ -79,7 +79,12 @@ public final class Store implements AutoCloseable {
   @Override
   public void close() {
     writer.close();
-    readers.close();
+    try {
+      writing.close();
+      readers.close();
+    } catch (SQLException e) {
+      throw new StoreFailure("The database did not close: " + e.getMessage(), e);
+    }
   }
 
   private static void migrate(Path file, Path backups) throws IOException {
@@ -112,12 +117,27 @@ public final class Store implements AutoCloseable {
 
   private static SQLiteDataSource source(Path file, String synchronous) {
     SQLiteDataSource source = new SQLiteDataSource();
-    source.setUrl(
-        "jdbc:sqlite:"
-            + file
-            + "?journal_mode=WAL&synchronous="
-            + synchronous
-            + "&busy_timeout=5000&foreign_keys=true&cache_size=-32000");
+    source.setUrl(url(file, synchronous));
     return source;
+  }
+
+  /** Connections that keep their statements prepared: preparing costs more than running. */
+  private static BasicDataSource pool(Path file, String synchronous, int connections) {
+    BasicDataSource pool = new BasicDataSource();
+    pool.setUrl(url(file, synchronous));
+    pool.setMaxTotal(connections);
+    pool.setMaxIdle(connections);
+    pool.setPoolPreparedStatements(true);
+    pool.setMaxOpenPreparedStatements(STATEMENTS);
+    pool.setRegisterConnectionMBean(false);
+    return pool;
+  }
+
+  private static String url(Path file, String synchronous) {
+    return "jdbc:sqlite:"
+        + file
+        + "?journal_mode=WAL&synchronous="
+        + synchronous
+        + "&busy_timeout=5000&foreign_keys=true&cache_size=-32000";
   }
 }

@@ -9,8 +9,10 @@ import app.gemba.core.consent.ReasonCode;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** Keeps what networks say as it came, and derives from it where people stand. */
@@ -123,6 +125,14 @@ final class WireEvents {
         Optional.of(accepted.messageId()),
         "id " + accepted.messageId(),
         now);
+    acceptedLate(db, accepted, now);
+    claimEarlyReceipts(db, accepted, now);
+  }
+
+  /** The answer to a part that may have been settled otherwise meanwhile. */
+  static void acceptedLate(Connection db, WireEvent.Accepted accepted, Instant now)
+      throws SQLException {
+    PartRef part = accepted.part();
     Sql.update(
         db,
         "update attempt_part set message_id = ? where attempt_id = ? and part = ?",
@@ -130,11 +140,10 @@ final class WireEvents {
         part.attemptId(),
         part.part());
     settle(db, part, PartState.ACCEPTED, FailureReason.UNKNOWN, now);
-    claimEarlyReceipts(db, accepted, now);
   }
 
   /** A receipt can overtake the answer it belongs to; it has waited without an attempt. */
-  private static void claimEarlyReceipts(Connection db, WireEvent.Accepted accepted, Instant now)
+  static void claimEarlyReceipts(Connection db, WireEvent.Accepted accepted, Instant now)
       throws SQLException {
     record Early(long id, String kind, String detail) {}
     List<Early> early =
@@ -170,8 +179,7 @@ final class WireEvents {
   private static void receipt(Connection db, WireEvent.Receipt receipt, Instant now)
       throws SQLException {
     Optional<PartRef> part = byMessageId(db, receipt).or(() -> byReference(db, receipt));
-    boolean failed = receipt.state() == PartState.FAILED || receipt.state() == PartState.EXPIRED;
-    String detail = failed ? receipt.reason().words() + " (" + receipt.detail() + ")" : "";
+    String detail = detail(receipt);
     String kind = receipt.state().name().toLowerCase(Locale.ROOT);
     if (part.isEmpty()) {
       Sql.update(
@@ -185,6 +193,12 @@ final class WireEvents {
     }
     note(db, kind, part.get(), Optional.of(receipt.messageId()), detail, now);
     settle(db, part.get(), receipt.state(), receipt.reason(), now);
+  }
+
+  /** What a receipt says beside its state. */
+  static String detail(WireEvent.Receipt receipt) {
+    boolean failed = receipt.state() == PartState.FAILED || receipt.state() == PartState.EXPIRED;
+    return failed ? receipt.reason().words() + " (" + receipt.detail() + ")" : "";
   }
 
   private static Optional<PartRef> byMessageId(Connection db, WireEvent.Receipt receipt)
@@ -233,29 +247,24 @@ final class WireEvents {
   static void settle(
       Connection db, PartRef part, PartState heard, FailureReason reason, Instant now)
       throws SQLException {
-    Optional<PartState> before =
-        Sql.first(
-            db,
-            "select state from attempt_part where attempt_id = ? and part = ?",
-            row -> PartState.valueOf(row.getString(1)),
-            part.attemptId(),
-            part.part());
+    Map<Integer, PartState> parts = new HashMap<>();
+    Sql.query(
+        db,
+        "select part, state from attempt_part where attempt_id = ?",
+        row -> parts.put(row.getInt(1), PartState.valueOf(row.getString(2))),
+        part.attemptId());
+    Optional<PartState> before = Optional.ofNullable(parts.get(part.part()));
     if (before.isEmpty() || before.get().and(heard) == before.get()) {
       return;
     }
+    parts.put(part.part(), heard);
     Sql.update(
         db,
         "update attempt_part set state = ? where attempt_id = ? and part = ?",
         heard,
         part.attemptId(),
         part.part());
-    List<PartState> parts =
-        Sql.query(
-            db,
-            "select state from attempt_part where attempt_id = ?",
-            row -> PartState.valueOf(row.getString(1)),
-            part.attemptId());
-    PersonState state = PartState.overall(parts);
+    PersonState state = PartState.overall(parts.values());
     boolean failed = state == PersonState.FAILED || state == PersonState.EXPIRED;
     Sql.update(
         db,

@@ -2,9 +2,12 @@ package app.gemba.store;
 
 import java.sql.Connection;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.PriorityBlockingQueue;
@@ -22,6 +25,12 @@ public final class Writer implements AutoCloseable {
   public interface Job<T> {
     /** Does its writing; anything thrown undoes it. */
     T run(Connection db) throws SQLException;
+  }
+
+  /** Writes many of a kind at once: whatever waits together is handed over together. */
+  public interface Merged<I> {
+    /** Does its writing; anything thrown undoes it, and each is then tried by itself. */
+    void run(Connection db, List<I> items) throws SQLException;
   }
 
   private static final Logger LOG = LoggerFactory.getLogger(Writer.class);
@@ -42,7 +51,10 @@ public final class Writer implements AutoCloseable {
 
   /** Queues a job. */
   public <T> CompletableFuture<T> submit(Urgency urgency, Job<T> job) {
-    Waiting<T> waiting = new Waiting<>(urgency, order.getAndIncrement(), job);
+    return queue(new Waiting<>(urgency, order.getAndIncrement(), job));
+  }
+
+  private <T> CompletableFuture<T> queue(Waiting<T> waiting) {
     if (closed) {
       waiting.done.completeExceptionally(new StoreFailure("the store is closed", null));
       return waiting.done;
@@ -57,8 +69,17 @@ public final class Writer implements AutoCloseable {
    * @throws RuntimeException the job's own, or {@link StoreFailure} where the database failed
    */
   public <T> T write(Urgency urgency, Job<T> job) {
+    return committed(submit(urgency, job));
+  }
+
+  /** Queues one of many of a kind and waits for its commit. */
+  public <I> void write(Urgency urgency, Merged<I> into, I item) {
+    committed(queue(new Item<>(urgency, order.getAndIncrement(), into, item)));
+  }
+
+  private static <T> T committed(CompletableFuture<T> done) {
     try {
-      return submit(urgency, job).join();
+      return done.join();
     } catch (CompletionException e) {
       if (e.getCause() instanceof RuntimeException cause) {
         throw cause;
@@ -111,15 +132,13 @@ public final class Writer implements AutoCloseable {
   }
 
   private void commit(List<Waiting<?>> group) {
-    try (Statement statement = db.createStatement()) {
-      statement.execute("begin immediate");
+    try {
+      Sql.update(db, "begin immediate");
       try {
-        for (Waiting<?> waiting : group) {
-          waiting.runBehindSavepoint(statement, db);
-        }
-        statement.execute("commit");
+        runAll(group);
+        Sql.update(db, "commit");
       } catch (SQLException e) {
-        rollback(statement);
+        rollback();
         throw e;
       }
       group.forEach(Waiting::complete);
@@ -131,21 +150,80 @@ public final class Writer implements AutoCloseable {
     }
   }
 
-  private static void rollback(Statement statement) {
+  private void runAll(List<Waiting<?>> group) throws SQLException {
+    Set<Merged<?>> done = Collections.newSetFromMap(new IdentityHashMap<>());
+    for (Waiting<?> waiting : group) {
+      if (waiting instanceof Item<?> item) {
+        if (done.add(item.into)) {
+          runMerged(item.into, group);
+        }
+      } else {
+        waiting.runBehindSavepoint(db);
+      }
+    }
+  }
+
+  /** All items of one kind in one go; where that fails, each by itself. */
+  private <I> void runMerged(Merged<I> into, List<Waiting<?>> group) throws SQLException {
+    List<Item<I>> items = new ArrayList<>();
+    for (Waiting<?> waiting : group) {
+      if (waiting instanceof Item<?> item && item.into == into) {
+        items.add(item.as(into));
+      }
+    }
+    List<I> all = items.stream().map(item -> item.item).toList();
+    boolean kept =
+        behindSavepoint(
+                db,
+                connection -> {
+                  into.run(connection, all);
+                  return true;
+                })
+            .failure()
+            .isEmpty();
+    if (!kept) {
+      for (Item<I> item : items) {
+        item.runBehindSavepoint(db);
+      }
+    }
+  }
+
+  private void rollback() {
     try {
-      statement.execute("rollback");
+      Sql.update(db, "rollback");
     } catch (SQLException e) {
       LOG.warn("rollback failed: {}", e.getMessage());
     }
   }
 
-  private static final class Waiting<T> implements Comparable<Waiting<?>> {
+  private record Ran<T>(Optional<T> result, Optional<RuntimeException> failure) {}
+
+  private static <T> Ran<T> behindSavepoint(Connection db, Job<T> job) throws SQLException {
+    Sql.update(db, "savepoint job");
+    Ran<T> ran;
+    try {
+      ran = new Ran<>(Optional.ofNullable(job.run(db)), Optional.empty());
+    } catch (SQLException e) {
+      ran =
+          new Ran<>(
+              Optional.empty(),
+              Optional.of(new StoreFailure("The database refused a write: " + e.getMessage(), e)));
+    } catch (RuntimeException e) {
+      ran = new Ran<>(Optional.empty(), Optional.of(e));
+    }
+    if (ran.failure().isPresent()) {
+      Sql.update(db, "rollback to job");
+    }
+    Sql.update(db, "release job");
+    return ran;
+  }
+
+  private static class Waiting<T> implements Comparable<Waiting<?>> {
     private final Urgency urgency;
     private final long order;
     private final Job<T> job;
     private final CompletableFuture<T> done = new CompletableFuture<>();
-    private T result;
-    private Throwable failure;
+    private Ran<T> ran = new Ran<>(Optional.empty(), Optional.empty());
 
     Waiting(Urgency urgency, long order, Job<T> job) {
       this.urgency = urgency;
@@ -153,37 +231,51 @@ public final class Writer implements AutoCloseable {
       this.job = job;
     }
 
-    void runBehindSavepoint(Statement statement, Connection db) throws SQLException {
-      statement.execute("savepoint job");
-      try {
-        result = job.run(db);
-      } catch (SQLException e) {
-        failure = new StoreFailure("The database refused a write: " + e.getMessage(), e);
-      } catch (RuntimeException e) {
-        failure = e;
-      }
-      if (failure != null) {
-        statement.execute("rollback to job");
-      }
-      statement.execute("release job");
+    void runBehindSavepoint(Connection db) throws SQLException {
+      ran = behindSavepoint(db, job);
     }
 
     void complete() {
-      if (failure == null) {
-        done.complete(result);
-      } else {
-        done.completeExceptionally(failure);
-      }
+      ran.failure()
+          .ifPresentOrElse(
+              done::completeExceptionally, () -> done.complete(ran.result().orElse(null)));
     }
 
     void fail(StoreFailure commitFailure) {
-      done.completeExceptionally(failure == null ? commitFailure : failure);
+      done.completeExceptionally(ran.failure().orElse(commitFailure));
     }
 
     @Override
     public int compareTo(Waiting<?> other) {
       int byUrgency = urgency.compareTo(other.urgency);
       return byUrgency != 0 ? byUrgency : Long.compare(order, other.order);
+    }
+  }
+
+  /** One of many of a kind, that can also be run alone. */
+  private static final class Item<I> extends Waiting<Void> {
+    private final Merged<I> into;
+    private final I item;
+
+    Item(Urgency urgency, long order, Merged<I> into, I item) {
+      super(
+          urgency,
+          order,
+          db -> {
+            into.run(db, List.of(item));
+            return null;
+          });
+      this.into = into;
+      this.item = item;
+    }
+
+    /** The same, known by the kind it was made with. */
+    @SuppressWarnings("unchecked") // The kind is the very same object, so its items are its own.
+    <K> Item<K> as(Merged<K> kind) {
+      if (kind != (Object) into) {
+        throw new IllegalArgumentException("an item of another kind");
+      }
+      return (Item<K>) this;
     }
   }
 }

@@ -10,7 +10,7 @@ public interface TextNetwork extends AutoCloseable {
     /** Returns when the events are safely kept; only then is the network told so. */
     void heard(List<WireEvent> events);
 
-    /** A place in the window has come free, or the connection has come or gone. */
+    /** Half of the window is free again, or the connection has come or gone. */
     void roomChanged();
   }
 

@@ -2,6 +2,7 @@ package app.gemba.core.phone;
 
 import java.time.ZoneId;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * A telephone number with all that a verdict needs of it, worked out once when it is taken in.
@@ -12,8 +13,10 @@ import java.util.Set;
  * @param zones every time zone the number could be in; empty where none is known
  */
 public record PhoneNumber(String e164, LineType type, String region, Set<ZoneId> zones) {
+  private static final Pattern E164 = Pattern.compile("\\+[1-9]\\d{3,14}");
+
   public PhoneNumber {
-    if (!e164.matches("\\+[1-9]\\d{3,14}")) {
+    if (!E164.matcher(e164).matches()) {
       throw new IllegalArgumentException("not an E.164 number: " + e164);
     }
     zones = Set.copyOf(zones);

@@ -27,7 +27,7 @@ final class SmppLink implements AutoCloseable {
   private static final Duration SHORTEST_WAIT = Duration.ofMillis(250);
   private static final Duration LONGEST_WAIT = Duration.ofSeconds(10);
   private static final int ENQUIRE_EVERY_MILLIS = 15_000;
-  private static final int PROCESSORS = 32;
+  private static final int PROCESSORS = 128;
   private static final int LONGEST_QUEUE = 10_000;
 
   private final SmppSettings settings;

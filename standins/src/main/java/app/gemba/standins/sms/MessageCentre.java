@@ -28,7 +28,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class MessageCentre implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(MessageCentre.class);
-  private static final int CARRIERS = 32;
+  private static final int CARRIERS = 128;
   private static final int PROCESSORS = 32;
   private static final int LONGEST_QUEUE = 10_000;
   private static final Duration BIND_WITHIN = Duration.ofSeconds(10);

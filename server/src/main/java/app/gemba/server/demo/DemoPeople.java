@@ -134,7 +134,7 @@ final class DemoPeople {
 
   private String candidate() {
     double where = random.nextDouble();
-    if (where < 0.02) {
+    if (where < 0.008) {
       return String.format("+447700900%03d", random.nextInt(1000));
     }
     if (where < 0.05) {

@@ -107,7 +107,7 @@ function HeldUntil({ report }: { report: Schemas['Report'] | undefined }) {
       <h2 className="section-title mb-2">Held, until</h2>
       {report.heldUntil.map((one) => (
         <div key={one.hour} className="flex items-center gap-3 py-0.5">
-          <span className="figure w-32">{dayAndTime(one.hour, zone)}</span>
+          <span className="figure w-40 whitespace-nowrap">{dayAndTime(one.hour, zone)}</span>
           <span className="h-3 flex-1">
             <span
               className="block h-full rounded-sm bg-primary opacity-50"

@@ -12,6 +12,7 @@ const PersonPage = lazy(() => import('./areas/people/PersonPage'));
 const ImportPage = lazy(() => import('./areas/people/ImportPage'));
 const CampaignsPage = lazy(() => import('./areas/campaigns/CampaignsPage'));
 const CampaignPage = lazy(() => import('./areas/campaigns/CampaignPage'));
+const RepliesPage = lazy(() => import('./areas/replies/RepliesPage'));
 const SetupPage = lazy(() => import('./areas/setup/SetupPage'));
 
 export function App() {
@@ -41,6 +42,7 @@ export function App() {
           <Route path="/people/import/:id" element={<ImportPage />} />
           <Route path="/campaigns" element={<CampaignsPage />} />
           <Route path="/campaigns/:id" element={<CampaignPage />} />
+          <Route path="/replies" element={<RepliesPage />} />
           <Route path="/setup" element={<SetupPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -7,6 +7,8 @@ import { useMay } from '../api/session';
 import { LIFE_WORDS, grouped, time } from './format';
 import { useHouse } from './house';
 
+const SHOWN = 2;
+
 /** What is running now, along the bottom of every page, with the brake. */
 export function LiveStrip() {
   const { data: now } = useNow();
@@ -18,6 +20,17 @@ export function LiveStrip() {
       <div className="flex min-w-0 flex-1 items-center gap-6 overflow-hidden px-4 whitespace-nowrap">
         {now && <Running now={now} />}
       </div>
+      {now && !now.brake && (
+        <div className="flex shrink-0 items-center gap-5 pr-4 whitespace-nowrap">
+          {now.unconfirmed > 0 && (
+            <Link to="/" className="text-accent">
+              {grouped(now.unconfirmed)} unconfirmed
+            </Link>
+          )}
+          <NetworkWord now={now} />
+          {now.clockOffRealTime && <ClockSpeed speed={now.clockSpeed} />}
+        </div>
+      )}
       {now && <BrakeButton on={now.brake} />}
     </footer>
   );
@@ -37,31 +50,34 @@ function Running({ now }: { now: Now }) {
       {now.campaigns.length === 0 && now.imports.length === 0 && (
         <span className="opacity-80">Nothing is running.</span>
       )}
-      {now.campaigns.slice(0, 3).map((one) => (
-        <Link key={one.id} to={`/campaigns/${one.id}`} className="flex items-center gap-2">
-          <span
-            className={`size-2.5 rounded-full ${one.state === 'RUNNING' ? 'bg-accent' : 'border border-accent'}`}
-          />
-          <strong>{one.name}</strong>
-          <span>texts</span>
-          {one.state === 'RUNNING' && one.perMinute > 0 ? (
-            <span className="figure text-[12px]">{grouped(one.perMinute)}/min</span>
-          ) : (
-            one.state !== 'RUNNING' && <span>{LIFE_WORDS[one.state]}</span>
-          )}
-          <span>
-            {grouped(one.attempts)} of {grouped(one.attempts + one.waiting)}
-          </span>
-          {one.heldUntil && one.state === 'RUNNING' && one.perMinute === 0 && (
-            <span className="opacity-80">
-              {grouped(one.waiting)} wait, first at {time(one.heldUntil, zone)}
+      {[...now.campaigns]
+        .sort(runningFirst)
+        .slice(0, SHOWN)
+        .map((one) => (
+          <Link key={one.id} to={`/campaigns/${one.id}`} className="flex items-center gap-2">
+            <span
+              className={`size-2.5 rounded-full ${one.state === 'RUNNING' ? 'bg-accent' : 'border border-accent'}`}
+            />
+            <strong>{one.name}</strong>
+            <span>texts</span>
+            {one.state === 'RUNNING' && one.perMinute > 0 ? (
+              <span className="figure text-[12px]">{grouped(one.perMinute)}/min</span>
+            ) : (
+              one.state !== 'RUNNING' && <span>{LIFE_WORDS[one.state]}</span>
+            )}
+            <span>
+              {grouped(one.attempts)} of {grouped(one.attempts + one.waiting)}
             </span>
-          )}
-        </Link>
-      ))}
-      {now.campaigns.length > 3 && (
+            {one.heldUntil && one.state === 'RUNNING' && one.perMinute === 0 && (
+              <span className="opacity-80">
+                {grouped(one.waiting)} wait, first at {time(one.heldUntil, zone)}
+              </span>
+            )}
+          </Link>
+        ))}
+      {now.campaigns.length > SHOWN && (
         <Link to="/campaigns" className="opacity-80">
-          and {now.campaigns.length - 3} more
+          and {now.campaigns.length - SHOWN} more
         </Link>
       )}
       {now.imports.map((one) => (
@@ -72,12 +88,6 @@ function Running({ now }: { now: Now }) {
           </span>
         </Link>
       ))}
-      {now.unconfirmed > 0 && (
-        <Link to="/" className="text-accent">
-          {grouped(now.unconfirmed)} unconfirmed
-        </Link>
-      )}
-      <NetworkWord now={now} />
     </>
   );
 }
@@ -87,12 +97,7 @@ function NetworkWord({ now }: { now: Now }) {
     now.network === 'none'
       ? 'no SMS network set up'
       : `${now.network === 'stand-in' ? 'stand-in network' : 'SMS network'}${now.connected ? '' : ' not connected'}`;
-  return (
-    <span className={`ml-auto ${now.connected ? 'opacity-80' : 'text-accent'}`}>
-      {words}
-      {now.clockOffRealTime && ' · demo clock'}
-    </span>
-  );
+  return <span className={`${now.connected ? 'opacity-80' : 'text-accent'}`}>{words}</span>;
 }
 
 function BrakeButton({ on }: { on: boolean }) {
@@ -115,4 +120,35 @@ function BrakeButton({ on }: { on: boolean }) {
       {on ? 'Take the brake off' : 'Stop everything'}
     </button>
   );
+}
+
+/** How fast the rehearsal's clock runs, and the way to change it. */
+function ClockSpeed({ speed }: { speed: number }) {
+  const may = useMay('CHANGE_HOUSE');
+  const run = useMutation({ mutationFn: (to: number) => api.put('/clock', { speed: to }) });
+  if (!may) {
+    return <span className="opacity-80">demo clock ×{speed}</span>;
+  }
+  return (
+    <label className="flex items-center gap-2">
+      <span className={speed > 1 ? 'text-accent' : 'opacity-80'}>demo clock</span>
+      <select
+        className="rounded border border-current bg-neutral px-1 py-0.5"
+        value={speed}
+        onChange={(event) => run.mutate(Number(event.target.value))}
+      >
+        {[...new Set([1, 10, 60, 300, speed])]
+          .sort((a, b) => a - b)
+          .map((times) => (
+            <option key={times} value={times}>
+              ×{times}
+            </option>
+          ))}
+      </select>
+    </label>
+  );
+}
+
+function runningFirst(a: Now['campaigns'][number], b: Now['campaigns'][number]): number {
+  return Number(b.state === 'RUNNING') - Number(a.state === 'RUNNING');
 }

@@ -7,6 +7,11 @@ export function grouped(value: number): string {
   return count.format(value);
 }
 
+/** A part of a whole, in per cent; nothing where there is no whole. */
+export function share(part: number, whole: number): string {
+  return whole === 0 ? '' : `${((100 * part) / whole).toFixed(1)} %`;
+}
+
 /** Money in millionths of a currency. */
 export function money(micros: number, currency: string): string {
   const digits = micros !== 0 && Math.abs(micros) < 1_000_000 ? 3 : 2;

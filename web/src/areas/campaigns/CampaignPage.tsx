@@ -18,6 +18,6 @@ export default function CampaignPage() {
   return campaign.data.state === 'DRAFT' ? (
     <BriefPage key={id} campaign={campaign.data} />
   ) : (
-    <RunPage key={id} campaign={campaign.data} />
+    <RunPage key={`${id}-run`} campaign={campaign.data} />
   );
 }

@@ -5,17 +5,16 @@ import { useMay } from '../../api/session';
 import { Key } from '../../parts/Key';
 import { useKey } from '../../parts/useKey';
 
-/** Begins a brief with the house's usual answers in it. */
-export function NewCampaignButton() {
-  const may = useMay('CHANGE_CAMPAIGNS');
+/** Makes a draft with the house's usual answers in it, and goes there. */
+export function useNewCampaign() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const senders = useQuery({
     queryKey: ['senders'],
     queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
   });
-  const make = useMutation({
-    mutationFn: () => {
+  return useMutation({
+    mutationFn: async (picked: number[]) => {
       const brief: Schemas['Brief'] = {
         name: '',
         channel: 'SMS',
@@ -33,15 +32,25 @@ export function NewCampaignButton() {
         startMode: 'NOW',
         startAt: null,
         startAtOwn: null,
+        limitMicros: null,
       };
-      return api.post<Schemas['Campaign']>('/campaigns', brief);
+      const made = await api.post<Schemas['Campaign']>('/campaigns', brief);
+      return picked.length === 0
+        ? made
+        : api.post<Schemas['Campaign']>(`/campaigns/${made.id}/picked`, { people: picked });
     },
     onSuccess: (made) => {
       void queries.invalidateQueries({ queryKey: ['campaigns'] });
       void navigate(`/campaigns/${made.id}`);
     },
   });
-  const begin = () => make.mutate();
+}
+
+/** Begins a brief. */
+export function NewCampaignButton() {
+  const may = useMay('CHANGE_CAMPAIGNS');
+  const make = useNewCampaign();
+  const begin = () => make.mutate([]);
   useKey('n', begin, may && !make.isPending);
   if (!may) {
     return null;

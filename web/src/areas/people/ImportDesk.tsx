@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
-import { PageHead } from '../../parts/PageHead';
+import { PageHead, PartHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { grouped } from '../../parts/format';
 import { AgreementLine, type Agreement } from './AgreementLine';
@@ -12,7 +12,14 @@ import { ListChoice, type ChosenList } from './ListChoice';
 type Proposal = Schemas['ProposalView'];
 
 /** A file on the desk: its own rows, what each column becomes, and where it goes. */
-export function ImportDesk({ of }: { of: Schemas['ImportView'] }) {
+export function ImportDesk({
+  of,
+  onPutAside,
+}: {
+  of: Schemas['ImportView'];
+  /** Where the desk is part of another page, what to do when the file is put aside. */
+  onPutAside?: () => void;
+}) {
   const proposal = useQuery({
     queryKey: ['proposal', of.id],
     queryFn: () => api.get<Proposal>(`/imports/${of.id}/proposal`),
@@ -21,10 +28,16 @@ export function ImportDesk({ of }: { of: Schemas['ImportView'] }) {
   if (!proposal.data) {
     return <ProblemNote error={proposal.error} />;
   }
-  return <Desk proposal={proposal.data} />;
+  return <Desk proposal={proposal.data} onPutAside={onPutAside} />;
 }
 
-function Desk({ proposal }: { proposal: Proposal }) {
+function Desk({
+  proposal,
+  onPutAside,
+}: {
+  proposal: Proposal;
+  onPutAside: (() => void) | undefined;
+}) {
   const of = proposal.of;
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -50,7 +63,11 @@ function Desk({ proposal }: { proposal: Proposal }) {
     mutationFn: () => api.delete(`/imports/${of.id}`),
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ['imports'] });
-      void navigate('/people');
+      if (onPutAside) {
+        onPutAside();
+      } else {
+        void navigate('/people');
+      }
     },
   });
   const change = (index: number, role: Role) => {
@@ -65,9 +82,10 @@ function Desk({ proposal }: { proposal: Proposal }) {
       });
     }
   };
+  const Head = onPutAside ? PartHead : PageHead;
   return (
     <>
-      <PageHead
+      <Head
         title={of.fileName}
         beside={`${grouped(of.rowCount)} rows, ${proposal.columns.length} columns`}
       >
@@ -81,7 +99,7 @@ function Desk({ proposal }: { proposal: Proposal }) {
         >
           Import {grouped(of.rowCount)} rows
         </button>
-      </PageHead>
+      </Head>
       {of.cutOffLine !== null && (
         <p className="mt-3 font-semibold text-warning">
           The file ends in the middle of a row: a quote opens on line {of.cutOffLine} and never

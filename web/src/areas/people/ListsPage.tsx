@@ -9,6 +9,7 @@ import { useHouse } from '../../parts/house';
 import { usePages } from '../../parts/usePages';
 import { MoreButton } from '../../parts/MoreButton';
 import { DropFile } from './DropFile';
+import { FindPeople } from './FindPeople';
 
 /** All lists, and the files they came from. */
 export default function ListsPage() {
@@ -29,6 +30,7 @@ export default function ListsPage() {
         )}
       </PageHead>
       <ProblemNote error={lists.error} />
+      {lists.data && lists.data.length > 0 && <FindPeople />}
       {lists.data?.length === 0 && mayChange && (
         <section className="mt-6 max-w-3xl">
           <p className="mb-3">

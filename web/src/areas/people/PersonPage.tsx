@@ -1,10 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { useClockOffset } from '../../api/live';
+import { useMay } from '../../api/session';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { Story } from '../../parts/Story';
-import { spaced } from '../../parts/format';
+import { spaced, time } from '../../parts/format';
+import { useTick } from '../../parts/useTick';
+import { PersonEdit } from './PersonEdit';
+import { SuppressButton } from './SuppressButton';
 
 const TYPE_WORDS: Record<string, string> = {
   MOBILE: 'mobile',
@@ -18,6 +24,10 @@ const TYPE_WORDS: Record<string, string> = {
 /** Everything about one person. */
 export default function PersonPage() {
   const id = Number(useParams().id);
+  const mayChange = useMay('CHANGE_PEOPLE');
+  const [editing, setEditing] = useState(false);
+  const tick = useTick(10_000);
+  const offset = useClockOffset();
   const person = useQuery({
     queryKey: ['person', id],
     queryFn: () => api.get<Schemas['Person']>(`/people/${id}`),
@@ -30,12 +40,23 @@ export default function PersonPage() {
     return <ProblemNote error={person.error} />;
   }
   const who = person.data;
+  const now = new Date(tick + offset).toISOString();
   return (
     <>
       <PageHead
         title={who.name || 'No name'}
         beside={[who.ownId, who.email].filter(Boolean).join(' · ')}
-      />
+      >
+        {mayChange && (
+          <>
+            <SuppressButton person={who} />
+            <button className="btn" onClick={() => setEditing(true)}>
+              Change
+            </button>
+          </>
+        )}
+      </PageHead>
+      {editing && <PersonEdit person={who} onDone={() => setEditing(false)} />}
       <div className="mt-5 grid gap-10 xl:grid-cols-2">
         <div className="flex flex-col gap-6">
           <section>
@@ -45,7 +66,7 @@ export default function PersonPage() {
                 <span className="figure">{spaced(number.e164)}</span>{' '}
                 <span className="text-muted">
                   {TYPE_WORDS[number.type]} · {number.region} ·{' '}
-                  {number.zones.filter(Boolean).join(' or ') || 'time zone not known'}
+                  {localTimes(number.zones, now) || 'time zone not known'}
                 </span>
                 {number.suppressed && (
                   <strong className="text-error"> must not be contacted</strong>
@@ -92,4 +113,12 @@ export default function PersonPage() {
       </div>
     </>
   );
+}
+
+/** The zones that a number could be in, each with the time there now. */
+function localTimes(zones: string[], now: string): string {
+  return zones
+    .filter(Boolean)
+    .map((zone) => `${time(now, zone)} in ${zone.replace(/^.*\//, '').replaceAll('_', ' ')}`)
+    .join(' or ');
 }

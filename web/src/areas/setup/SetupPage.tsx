@@ -1,13 +1,16 @@
 import { useMay } from '../../api/session';
+import { useNow } from '../../api/live';
 import { PageHead } from '../../parts/PageHead';
 import { HousePart } from './HousePart';
 import { NetworkPart } from './NetworkPart';
+import { PhonesPart } from './PhonesPart';
 import { SendersPart } from './SendersPart';
 import { UsersPart } from './UsersPart';
 import { AuditPart } from './AuditPart';
 
 /** The house: who it is, what it sends with, who works here. */
 export default function SetupPage() {
+  const { data: now } = useNow();
   const mayChange = useMay('CHANGE_HOUSE');
   const maySeeUsers = useMay('CHANGE_USERS');
   const maySeeAudit = useMay('SEE_AUDIT');
@@ -17,6 +20,7 @@ export default function SetupPage() {
       <div className="mt-5 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <HousePart mayChange={mayChange} />
         <NetworkPart mayChange={mayChange} />
+        {mayChange && now?.network === 'stand-in' && <PhonesPart />}
         {mayChange && <SendersPart />}
         {maySeeUsers && <UsersPart />}
         {maySeeAudit && <AuditPart />}

@@ -1,21 +1,32 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { grouped } from '../../../parts/format';
+import { FileIntoBrief } from './FileIntoBrief';
 import type { Brief } from './useDraft';
 
 /** Who a campaign goes to: lists, and numbers typed or pasted. */
 export function AudienceRow({
+  campaign,
   brief,
   change,
 }: {
+  campaign: Schemas['Campaign'];
   brief: Brief;
   change: (part: Partial<Brief>) => void;
 }) {
   const lists = useQuery({
     queryKey: ['lists'],
     queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+  });
+  const queries = useQueryClient();
+  const unpick = useMutation({
+    mutationFn: () => api.delete(`/campaigns/${campaign.id}/picked`),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ['campaign', campaign.id] });
+      void queries.invalidateQueries({ queryKey: ['preflight', campaign.id] });
+    },
   });
   const [typing, setTyping] = useState(brief.typedNumbers !== '');
   const chosen = lists.data?.filter((list) => brief.lists.includes(list.id)) ?? [];
@@ -51,6 +62,14 @@ export function AudienceRow({
             ))}
           </select>
         )}
+        {campaign.picked > 0 && (
+          <span className="btn btn-sm btn-outline cursor-default border-base-300">
+            picked by hand <span className="figure font-normal">{grouped(campaign.picked)}</span>
+            <button aria-label="Leave the picked people out" onClick={() => unpick.mutate()}>
+              <X size={13} aria-hidden />
+            </button>
+          </span>
+        )}
         {!typing && (
           <button className="link-plain" onClick={() => setTyping(true)}>
             type or paste numbers
@@ -66,6 +85,7 @@ export function AudienceRow({
           onChange={(event) => change({ typedNumbers: event.target.value })}
         />
       )}
+      <FileIntoBrief onList={(list) => change({ lists: [...new Set([...brief.lists, list])] })} />
     </>
   );
 }

@@ -48,7 +48,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
             />
           </BriefRow>
           <BriefRow word="Who">
-            <AudienceRow brief={brief} change={change} />
+            <AudienceRow campaign={saved} brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="Why">
             <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Purpose">
@@ -90,7 +90,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
             </select>
           </BriefRow>
           <BriefRow word="Says" id="brief-message">
-            <MessageRow campaignId={campaign.id} brief={brief} change={change} />
+            <MessageRow campaign={saved} brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="When">
             <WhenRow brief={brief} change={change} />
@@ -107,6 +107,28 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
                 onChange={(event) => change({ perMinute: Number(event.target.value) })}
               />
               a minute, evenly
+            </label>
+          </BriefRow>
+          <BriefRow word="At most" id="brief-limit">
+            <label className="flex items-center gap-2">
+              <input
+                id="brief-limit"
+                type="number"
+                min={0}
+                step="0.01"
+                className="input input-sm figure w-28"
+                placeholder="no limit"
+                value={brief.limitMicros === null ? '' : brief.limitMicros / 1_000_000}
+                onChange={(event) =>
+                  change({
+                    limitMicros:
+                      event.target.value === ''
+                        ? null
+                        : Math.round(Number(event.target.value) * 1_000_000),
+                  })
+                }
+              />
+              {currency}; at the limit it pauses, and whoever is left waits
             </label>
           </BriefRow>
         </div>

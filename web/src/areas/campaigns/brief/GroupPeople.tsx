@@ -3,6 +3,7 @@ import type { Schemas } from '../../../api/client';
 import { MoreButton } from '../../../parts/MoreButton';
 import { spaced } from '../../../parts/format';
 import { usePages } from '../../../parts/usePages';
+import { GiveAgreement } from './GiveAgreement';
 
 /** The people behind one count of a preflight, and the rule that put them there. */
 export function GroupPeople({
@@ -26,6 +27,7 @@ export function GroupPeople({
       aria-label={`People: ${group.words}`}
     >
       {group.source && <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>}
+      {group.code === 'NO_AGREEMENT' && <GiveAgreement campaignId={campaignId} />}
       <ul>
         {pages.rows.map((person, index) => (
           <li key={index} className="row-line flex justify-between gap-3 py-1">

@@ -2,25 +2,28 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useRef } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { messages } from '../../../parts/format';
+import { Advice } from './Advice';
+import { AsTheyGetIt } from './AsTheyGetIt';
+import { TextIdeas } from './TextIdeas';
 import type { Brief } from './useDraft';
 
 const FIELD = /\{\{\s*([^{}\s]+)\s*\}\}/g;
 
 /** What a campaign says, its merge fields, and how it goes over the air. */
 export function MessageRow({
-  campaignId,
+  campaign,
   brief,
   change,
 }: {
-  campaignId: number;
+  campaign: Schemas['Campaign'];
   brief: Brief;
   change: (part: Partial<Brief>) => void;
 }) {
   const box = useRef<HTMLTextAreaElement>(null);
   const audience = `${brief.lists.join(',')}`;
   const fields = useQuery({
-    queryKey: ['fields', campaignId, audience],
-    queryFn: () => api.get<string[]>(`/campaigns/${campaignId}/fields`),
+    queryKey: ['fields', campaign.id, audience],
+    queryFn: () => api.get<string[]>(`/campaigns/${campaign.id}/fields`),
     placeholderData: keepPreviousData,
   });
   const used = [...new Set([...brief.message.matchAll(FIELD)].map((match) => match[1] ?? ''))];
@@ -44,6 +47,7 @@ export function MessageRow({
       />
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
         <Measured text={brief.message} />
+        <TextIdeas message={brief.message} onUse={(message) => change({ message })} />
         <select
           className="select select-xs ml-auto w-36"
           aria-label="Insert a merge field"
@@ -60,6 +64,11 @@ export function MessageRow({
           ))}
         </select>
       </div>
+      <Advice
+        campaign={campaign}
+        message={brief.message}
+        onPlain={(message) => change({ message })}
+      />
       {used.length > 0 && (
         <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
           {used.map((field) => (
@@ -76,12 +85,13 @@ export function MessageRow({
           ))}
         </div>
       )}
+      <AsTheyGetIt campaign={campaign} />
     </>
   );
 }
 
 /** The text as it stands, its fields unfilled; what each person gets is summed beside the brief. */
-function Measured({ text }: { text: string }) {
+export function Measured({ text }: { text: string }) {
   const settled = useDeferredValue(text);
   const measure = useQuery({
     queryKey: ['measure', settled],
@@ -104,7 +114,7 @@ function Measured({ text }: { text: string }) {
       )}
       {encoding === 'GSM7' ? 'units' : 'long units'}, {messages(segments.length)}{' '}
       <span className={encoding === 'GSM7' ? 'text-muted' : 'font-semibold text-warning'}>
-        {encoding === 'GSM7' ? 'GSM alphabet' : 'UCS-2, because of characters outside it'}
+        {encoding === 'GSM7' ? 'GSM alphabet' : 'long encoding'}
       </span>
     </span>
   );

@@ -1,26 +1,20 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { useMay } from '../../../api/session';
 import { Confirm } from '../../../parts/Confirm';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { grouped, messages, money, people, time } from '../../../parts/format';
+import { day, dayAndTime, grouped, messages, money, people, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { GroupPeople } from './GroupPeople';
-
-type Preflight = Schemas['Result'];
+import { usePreflight, type Preflight } from './usePreflight';
 
 const NUMBER_STAGE = ['NO_NUMBER', 'LANDLINE', 'SPECIAL_NUMBER'];
 
 /** Who a brief will reach and who not, why, and what it costs; and the way to launch it. */
 export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; settled: boolean }) {
-  const preflight = useQuery({
-    queryKey: ['preflight', campaign.id, campaign.version],
-    queryFn: () => api.get<Preflight>(`/campaigns/${campaign.id}/preflight`),
-    placeholderData: keepPreviousData,
-    refetchInterval: 30_000,
-  });
+  const preflight = usePreflight(campaign);
   const [group, setGroup] = useState<string>();
   if (!preflight.data) {
     return preflight.error ? (
@@ -69,7 +63,13 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         words="within their hours now"
         groups={held}
       />
-      <Sums is={is} />
+      <Sums is={is} limit={campaign.brief.limitMicros} open={group} onOpen={setGroup} />
+      {group === 'LONGER' && (
+        <GroupPeople
+          campaignId={campaign.id}
+          group={{ code: 'LONGER', words: 'a longer text than the others' }}
+        />
+      )}
       {is.unreadable.length > 0 && (
         <p className="font-semibold text-warning">
           {is.unreadable.length === 1
@@ -79,9 +79,24 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         </p>
       )}
       {is.leftBlank > 0 && (
-        <p className="font-semibold text-warning">
-          {people(is.leftBlank)} would find a blank in their text.
-        </p>
+        <>
+          <p className="font-semibold text-warning">
+            <CountButton
+              count={is.leftBlank}
+              words="people who would find a blank in their text"
+              code="LEFT_BLANK"
+              open={group}
+              onOpen={setGroup}
+            />{' '}
+            {is.leftBlank === 1 ? 'person' : 'people'} would find a blank in their text.
+          </p>
+          {group === 'LEFT_BLANK' && (
+            <GroupPeople
+              campaignId={campaign.id}
+              group={{ code: 'LEFT_BLANK', words: 'a blank in their text' }}
+            />
+          )}
+        </>
       )}
       <Launch campaign={campaign} is={is} ready={settled && !preflight.isPlaceholderData} />
     </aside>
@@ -169,21 +184,57 @@ function CountButton({
   );
 }
 
-function Sums({ is }: { is: Preflight }) {
-  const { currency } = useHouse();
+function Sums({
+  is,
+  limit,
+  open,
+  onOpen,
+}: {
+  is: Preflight;
+  limit: number | null;
+  open: string | undefined;
+  onOpen: (code: string | undefined) => void;
+}) {
+  const { currency, zone } = useHouse();
+  const left = limit === null ? null : limit - is.costMicros;
   return (
-    <div className="grid grid-cols-2 gap-3 border-y border-base-300 py-3">
+    <div className="grid grid-cols-3 gap-3 border-y border-base-300 py-3">
       <p>
         <strong className="figure block text-lg">{grouped(is.segments)}</strong>
         <span className="text-muted">
           messages
-          {is.longer > 0 && `, for ${people(is.longer)} more than for the others`}
+          {is.longer > 0 && (
+            <>
+              , for{' '}
+              <CountButton
+                count={is.longer}
+                words="people whose text is longer than the others’"
+                code="LONGER"
+                open={open}
+                onOpen={onOpen}
+              />{' '}
+              more than for the others
+            </>
+          )}
         </span>
       </p>
       <p>
         <strong className="figure block text-lg">{money(is.costMicros, currency)}</strong>
-        <span className="text-muted">cost</span>
+        <span className="text-muted">
+          cost{left !== null && left >= 0 && `, ${money(left, currency)} left`}
+        </span>
+        {left !== null && left < 0 && (
+          <span className="block font-semibold text-warning">
+            {money(-left, currency)} over the limit: it will pause there
+          </span>
+        )}
       </p>
+      {is.finish && (
+        <p data-testid="finish">
+          <strong className="figure block text-lg">{time(is.finish, zone)}</strong>
+          <span className="text-muted">done {day(is.finish, zone)}, house clock</span>
+        </p>
+      )}
     </div>
   );
 }
@@ -271,6 +322,16 @@ function Launch({
             {noZone > 0 && `, ${grouped(noZone)} wait for their time zone to be known`}.{' '}
             {grouped(is.everyone - is.allowed)} will not be contacted.
           </p>
+          {is.finish && (
+            <p className="mt-2">
+              The last one leaves about <strong>{dayAndTime(is.finish, zone)}</strong>.
+            </p>
+          )}
+          {is.warnings.map((warning) => (
+            <p key={warning} className="mt-2 font-semibold text-warning">
+              {warning}
+            </p>
+          ))}
           {is.network === 'stand-in' && (
             <p className="mt-2 text-muted">
               The stand-in is at the other end: no real telephone gets anything.

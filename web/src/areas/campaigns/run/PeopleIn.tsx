@@ -2,7 +2,10 @@ import type { Schemas } from '../../../api/client';
 import { MoreButton } from '../../../parts/MoreButton';
 import { STATE_WORDS, dayAndTime, spaced } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
+import { PickBar } from '../../../parts/PickBar';
 import { usePages } from '../../../parts/usePages';
+import { usePicked } from '../../../parts/usePicked';
+import { FollowOnButton } from './FollowOnButton';
 import type { ChosenPlace } from './Places';
 
 /** The people in one place of a report. */
@@ -22,15 +25,29 @@ export function PeopleIn({
     path,
     'after',
   );
+  const picked = usePicked();
   return (
     <section>
-      <h2 className="section-title mb-2">
-        {STATE_WORDS[place.state]}
-        {place.words && `: ${place.words}`}
-      </h2>
+      <div className="mb-2 flex items-center gap-3">
+        <h2 className="section-title">
+          {STATE_WORDS[place.state]}
+          {place.words && `: ${place.words}`}
+        </h2>
+        <span className="ml-auto">
+          <FollowOnButton campaignId={campaignId} place={place} />
+        </span>
+      </div>
+      <PickBar picked={picked.picked} onClear={picked.clear} />
       <ul>
         {pages.rows.map((row) => (
           <li key={row.position} className="row-line flex items-baseline gap-4 py-1.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm self-center"
+              aria-label={`Pick ${row.name || 'no name'}`}
+              checked={picked.has(row.personId)}
+              onChange={() => picked.toggle(row.personId)}
+            />
             <button
               className="link-plain min-w-0 truncate text-left"
               onClick={() => onChoose(row.position)}

@@ -62,6 +62,7 @@ export function Places({
                 <td className="py-1.5 pr-3">
                   {STATE_WORDS[place.state]}
                   {place.words && <span className="block text-muted">{place.words}</span>}
+                  {place.advice && <span className="block">{place.advice}</span>}
                 </td>
                 <td className="w-44 py-2.5">
                   <span className="block h-2.5 rounded-sm bg-base-200">

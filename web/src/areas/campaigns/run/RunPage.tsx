@@ -14,6 +14,10 @@ import {
 } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { useNow } from '../../../api/live';
+import { BesideTheLast } from './BesideTheLast';
+import { ByList } from './ByList';
+import { FollowOnButton } from './FollowOnButton';
+import { OverTime } from './OverTime';
 import { LifeButtons } from './LifeButtons';
 import { OnePerson } from './OnePerson';
 import { PeopleIn } from './PeopleIn';
@@ -41,6 +45,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
         >
           Table as CSV
         </a>
+        <FollowOnButton campaignId={campaign.id} />
         <LifeButtons campaign={campaign} />
       </PageHead>
       {now && !now.connected && campaign.state === 'RUNNING' && (
@@ -49,6 +54,9 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
         </p>
       )}
       <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5">{campaign.brief.message}</p>
+      <div className="mt-5">
+        <OverTime campaign={campaign} />
+      </div>
       <div className="mt-5 grid gap-9 lg:grid-cols-[minmax(0,560px)_minmax(0,1fr)]">
         <div className="flex flex-col gap-6">
           {report.data && (
@@ -68,7 +76,14 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
             {live && live.perMinute > 0 && ` ${grouped(live.perMinute)} a minute now.`}
             {live?.heldUntil && ` The next of the held at ${time(live.heldUntil, zone)}.`}
           </p>
-          <HeldUntil report={report.data} />
+          <HeldUntil
+            report={report.data}
+            onChoose={() =>
+              setPlace({ state: 'HELD', reason: 'CONTACT_HOURS', words: 'outside contact hours' })
+            }
+          />
+          <ByList campaign={campaign} />
+          <BesideTheLast campaign={campaign} />
         </div>
         <div className="flex flex-col gap-6">
           {position !== undefined ? (
@@ -96,7 +111,13 @@ function subtitle(campaign: Schemas['Campaign'], zone: string): string {
   return `texts · ${purpose} · ${LIFE_WORDS[campaign.state]} ${word}${since ? dayAndTime(since, zone) : ''}, launched${by}`;
 }
 
-function HeldUntil({ report }: { report: Schemas['Report'] | undefined }) {
+function HeldUntil({
+  report,
+  onChoose,
+}: {
+  report: Schemas['Report'] | undefined;
+  onChoose: () => void;
+}) {
   const { zone } = useHouse();
   if (!report || report.heldUntil.length === 0) {
     return null;
@@ -114,7 +135,9 @@ function HeldUntil({ report }: { report: Schemas['Report'] | undefined }) {
               style={{ width: `${(100 * one.people) / most}%` }}
             />
           </span>
-          <span className="figure w-16 text-right">{grouped(one.people)}</span>
+          <button className="link-plain figure w-16 text-right" onClick={onChoose}>
+            {grouped(one.people)}
+          </button>
         </div>
       ))}
     </section>

@@ -142,6 +142,7 @@ final class SmsBenchmark implements Benchmark {
         6_000_000,
         Brief.StartMode.NOW,
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 

@@ -32,7 +32,9 @@ class EveryViewTest {
           "/people/import/1",
           "/campaigns",
           "/campaigns/1",
-          "/campaigns/2",
+          "/campaigns/4",
+          "/campaigns/7",
+          "/replies",
           "/setup");
   private static final int LARGEST_FIRST_LOAD = 250_000;
 

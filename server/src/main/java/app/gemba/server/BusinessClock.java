@@ -1,6 +1,7 @@
 package app.gemba.server;
 
 import app.gemba.store.HouseStore;
+import app.gemba.store.Refused;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -24,7 +25,17 @@ public class BusinessClock extends Clock implements AutoCloseable {
 
   private final HouseStore house;
   private final Optional<Instant> begins;
-  private final Duration offset;
+
+  /**
+   * Where the clock was, when on the machine's clock, and how many times faster it has run since.
+   */
+  private record Course(Instant business, Instant machine, int speed) {
+    Instant at(Instant machineNow) {
+      return business.plus(Duration.between(machine, machineNow).multipliedBy(speed));
+    }
+  }
+
+  private volatile Course course;
 
   BusinessClock(
       HouseStore house,
@@ -35,11 +46,32 @@ public class BusinessClock extends Clock implements AutoCloseable {
         demo
             ? Optional.of(DEMO_MORNING)
             : Optional.of(rehearsal).filter(text -> !text.isEmpty()).map(Instant::parse);
-    this.offset =
-        begins
-            .map(begin -> house.businessClockLastSeen().orElse(begin))
-            .map(begin -> Duration.between(Instant.now(), begin))
-            .orElse(Duration.ZERO);
+    Instant machine = Instant.now();
+    this.course =
+        new Course(
+            begins.map(begin -> house.businessClockLastSeen().orElse(begin)).orElse(machine),
+            machine,
+            1);
+  }
+
+  /** How many times faster than in life the clock runs. */
+  public int speed() {
+    return course.speed();
+  }
+
+  /**
+   * Lets the clock run so many times faster.
+   *
+   * @throws Refused where it is real time: only a demo or a rehearsal may run faster
+   */
+  public synchronized void run(int speed) {
+    if (begins.isEmpty()) {
+      throw new Refused(
+          Refused.Kind.WRONG_STATE,
+          "This house runs in real time; only a rehearsal may go faster.");
+    }
+    Instant machine = Instant.now();
+    course = new Course(course.at(machine), machine, speed);
   }
 
   /** Whether the clock has left real time. */
@@ -49,7 +81,7 @@ public class BusinessClock extends Clock implements AutoCloseable {
 
   @Override
   public Instant instant() {
-    return Instant.now().plus(offset);
+    return begins.isPresent() ? course.at(Instant.now()) : Instant.now();
   }
 
   @Override
@@ -59,7 +91,22 @@ public class BusinessClock extends Clock implements AutoCloseable {
 
   @Override
   public Clock withZone(ZoneId zone) {
-    return Clock.offset(Clock.system(zone), offset);
+    return new Clock() {
+      @Override
+      public ZoneId getZone() {
+        return zone;
+      }
+
+      @Override
+      public Clock withZone(ZoneId other) {
+        return BusinessClock.this.withZone(other);
+      }
+
+      @Override
+      public Instant instant() {
+        return BusinessClock.this.instant();
+      }
+    };
   }
 
   /** Keeps where the clock is, often enough for a kill to lose only moments. */

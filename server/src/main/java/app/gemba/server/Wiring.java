@@ -14,11 +14,14 @@ import app.gemba.store.CampaignStore;
 import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportStore;
+import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PreflightStore;
 import app.gemba.store.ReportStore;
 import app.gemba.store.SenderStore;
 import app.gemba.store.Store;
+import app.gemba.store.TextIdeas;
+import app.gemba.store.TimeStore;
 import java.io.IOException;
 import java.time.Clock;
 import org.springframework.context.annotation.Bean;
@@ -65,6 +68,21 @@ class Wiring {
   @Bean
   PeopleStore peopleStore(Store store) {
     return new PeopleStore(store);
+  }
+
+  @Bean
+  PeopleEdits peopleEdits(Store store) {
+    return new PeopleEdits(store);
+  }
+
+  @Bean
+  TimeStore timeStore(Store store) {
+    return new TimeStore(store);
+  }
+
+  @Bean
+  TextIdeas textIdeas(Store store) {
+    return new TextIdeas(store);
   }
 
   @Bean

@@ -276,7 +276,8 @@ public final class AttemptStore implements AttemptBook {
         others.add(command);
       }
     }
-    return new Stepped(Claims.write(db, campaign, sends, now), others);
+    List<RunCommand.Send> affordable = SpendingLimit.within(db, campaign, sends, now);
+    return new Stepped(Claims.write(db, campaign, affordable, now), others);
   }
 
   private static void move(

@@ -49,7 +49,8 @@ final class BriefRows {
         row.getInt("per_minute"),
         mode,
         mode == Brief.StartMode.AT ? startAt.map(Instant::parse) : Optional.empty(),
-        mode == Brief.StartMode.AT_OWN ? startAt.map(LocalDateTime::parse) : Optional.empty());
+        mode == Brief.StartMode.AT_OWN ? startAt.map(LocalDateTime::parse) : Optional.empty(),
+        Sql.id(row, "limit_micros"));
   }
 
   /** The columns of a brief, in the order in which {@link #values} gives them. */
@@ -68,7 +69,8 @@ final class BriefRows {
           "hours_clock",
           "per_minute",
           "start_mode",
-          "start_at");
+          "start_at",
+          "limit_micros");
 
   static List<Object> values(Brief brief) {
     String days =
@@ -94,7 +96,8 @@ final class BriefRows {
             brief.hoursClock(),
             brief.perMinute(),
             brief.startMode(),
-            startAt));
+            startAt,
+            brief.limitMicros()));
   }
 
   static void keepLists(Connection db, long campaign, Brief brief) throws SQLException {

@@ -3,6 +3,7 @@ package app.gemba.store;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.PersonState;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
@@ -42,7 +43,9 @@ public final class CampaignStore {
       Optional<Instant> endedAt,
       boolean frozen,
       long people,
+      long picked,
       long reached,
+      long failed,
       long waiting,
       long attempts,
       long segments,
@@ -121,11 +124,67 @@ public final class CampaignStore {
             db ->
                 Sql.query(
                     db,
-                    SELECT + " where c.id < ? order by c.id desc limit ?",
+                    SELECT + " where c.id < ? and c.test_of is null order by c.id desc limit ?",
                     row -> read(db, row),
                     before.orElse(Long.MAX_VALUE),
                     limit + 1));
     return Page.of(rows, limit, row -> String.valueOf(row.id()));
+  }
+
+  /** Puts people into a draft's audience by hand. */
+  public void pick(long id, List<Long> people) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db ->
+                Sql.update(
+                    db,
+                    """
+                    insert or ignore into campaign_person (campaign_id, person_id)
+                    select ?, p.id from json_each(?) j join person p on p.id = j.value
+                    """,
+                    id,
+                    Json.write(people)));
+  }
+
+  /** Puts the people of one place of a campaign's report into a draft's audience. */
+  public void pickFrom(long id, long campaign, PersonState state, Optional<String> reason) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db ->
+                Sql.update(
+                    db,
+                    """
+                    insert or ignore into campaign_person (campaign_id, person_id)
+                    select ?1, person_id from audience_member
+                    where campaign_id = ?2 and state = ?3
+                      and (?4 is null or coalesce(reason, '') = ?4)
+                    """,
+                    id,
+                    campaign,
+                    state,
+                    reason));
+  }
+
+  /** Takes everybody out again who was picked by hand. */
+  public void unpick(long id) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> Sql.update(db, "delete from campaign_person where campaign_id = ?", id));
+  }
+
+  /** Marks a campaign as a test of another, so that it is not listed among the others. */
+  public void markTest(long id, long of) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> Sql.update(db, "update campaign set test_of = ? where id = ?", of, id));
   }
 
   /** Campaigns in any of the states, newest first, at most 200. */
@@ -135,7 +194,10 @@ public final class CampaignStore {
         db ->
             Sql.query(
                 db,
-                SELECT + " where c.state in (" + marks + ") order by c.id desc limit 200",
+                SELECT
+                    + " where c.test_of is null and c.state in ("
+                    + marks
+                    + ") order by c.id desc limit 200",
                 row -> read(db, row),
                 states.toArray()));
   }
@@ -267,6 +329,9 @@ public final class CampaignStore {
         (select coalesce(sum(people), 0) from audience_tally a
           where a.campaign_id = c.id and a.state = 'REACHED') as reached,
         (select coalesce(sum(people), 0) from audience_tally a
+          where a.campaign_id = c.id and a.state in ('FAILED', 'EXPIRED')) as failed,
+        (select count(*) from campaign_person p where p.campaign_id = c.id) as picked,
+        (select coalesce(sum(people), 0) from audience_tally a
           where a.campaign_id = c.id and a.state in ('WAITING', 'HELD')) as waiting
       from campaign c left join user_account cb on cb.id = c.created_by
       left join user_account lb on lb.id = c.launched_by
@@ -287,7 +352,9 @@ public final class CampaignStore {
         Sql.instant(row, "ended_at"),
         row.getString("frozen_at") != null,
         row.getLong("people"),
+        row.getLong("picked"),
         row.getLong("reached"),
+        row.getLong("failed"),
         row.getLong("waiting"),
         row.getLong("attempts"),
         row.getLong("segments"),

@@ -42,6 +42,7 @@ public final class PeopleStore {
       String email,
       String ownId,
       Map<String, String> fields,
+      int version,
       List<PersonNumber> numbers,
       List<AgreementLine> agreements,
       List<String> lists) {}
@@ -98,19 +99,37 @@ public final class PeopleStore {
   public Page<PersonRow> page(Optional<Long> list, long after, int limit) {
     String members =
         list.isPresent()
-            ? "(select person_id from list_member where list_id = ? and person_id > ?"
-                + " order by person_id limit ?)"
-            : "(select id as person_id from person where id > ? order by id limit ?)";
+            ? "select person_id from list_member where list_id = ? and person_id > ?"
+                + " order by person_id limit ?"
+            : "select id from person where id > ? order by id limit ?";
     Object[] values =
         list.isPresent()
             ? new Object[] {list.get(), after, limit + 1}
             : new Object[] {after, limit + 1};
-    List<PersonRow> rows =
+    return Page.of(
+        store.read(db -> rows(db, Sql.query(db, members, row -> row.getLong(1), values))),
+        limit,
+        row -> String.valueOf(row.id()));
+  }
+
+  /** People whose words or numbers begin as was typed, in the order in which they were taken in. */
+  public Page<PersonRow> search(
+      Optional<Long> list, List<String> words, List<String> numberPrefixes, long after, int limit) {
+    if (words.isEmpty() && numberPrefixes.isEmpty()) {
+      return page(list, after, limit);
+    }
+    return Page.of(
         store.read(
-            db ->
-                Sql.query(
-                    db,
-                    """
+            db -> rows(db, PeopleSearch.find(db, list, words, numberPrefixes, after, limit + 1))),
+        limit,
+        row -> String.valueOf(row.id()));
+  }
+
+  private static List<PersonRow> rows(java.sql.Connection db, List<Long> ids)
+      throws java.sql.SQLException {
+    return Sql.query(
+        db,
+        """
                     select d.person_id, d.name, coalesce(d.email, '') as email,
                       coalesce(d.own_id, '') as own_id,
                       coalesce((select n.e164 from person_number pn
@@ -118,20 +137,18 @@ public final class PeopleStore {
                         where pn.person_id = d.person_id order by pn.position limit 1), '') as e164,
                       (select count(*) from person_number pn
                         where pn.person_id = d.person_id) as numbers
-                    from %s m join person_detail d on d.person_id = m.person_id
+                    from json_each(?) m join person_detail d on d.person_id = m.value
                     order by d.person_id
-                    """
-                        .formatted(members),
-                    row ->
-                        new PersonRow(
-                            row.getLong("person_id"),
-                            row.getString("name"),
-                            row.getString("e164"),
-                            row.getInt("numbers"),
-                            row.getString("email"),
-                            row.getString("own_id")),
-                    values));
-    return Page.of(rows, limit, row -> String.valueOf(row.id()));
+                    """,
+        row ->
+            new PersonRow(
+                row.getLong("person_id"),
+                row.getString("name"),
+                row.getString("e164"),
+                row.getInt("numbers"),
+                row.getString("email"),
+                row.getString("own_id")),
+        Json.write(ids));
   }
 
   /** A person, with numbers, agreements and lists. */
@@ -196,6 +213,7 @@ public final class PeopleStore {
                           Sql.text(row, "email").orElse(""),
                           Sql.text(row, "own_id").orElse(""),
                           Json.texts(row.getString("fields")),
+                          row.getInt("version"),
                           numbers,
                           agreements,
                           lists),

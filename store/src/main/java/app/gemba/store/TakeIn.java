@@ -61,6 +61,7 @@ final class TakeIn {
           id,
           person);
     }
+    PeopleSearch.keepWords(db, person);
     return new Taken(new PersonId(person), known.isEmpty());
   }
 

@@ -142,6 +142,7 @@ final class TemporaryHouse implements AutoCloseable {
         60_000,
         Brief.StartMode.NOW,
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 

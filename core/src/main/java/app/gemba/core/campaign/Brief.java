@@ -26,6 +26,7 @@ import java.util.Set;
  * @param perMinute pace, at least 1
  * @param startAt for {@link StartMode#AT}
  * @param startAtOwn for {@link StartMode#AT_OWN}
+ * @param limitMicros what the campaign may cost at most, in millionths of the house's currency
  */
 public record Brief(
     String name,
@@ -43,7 +44,8 @@ public record Brief(
     int perMinute,
     StartMode startMode,
     Optional<Instant> startAt,
-    Optional<LocalDateTime> startAtOwn) {
+    Optional<LocalDateTime> startAtOwn,
+    Optional<Long> limitMicros) {
   /**
    * Texts longer than this are refused: the concatenation header counts 255 parts, common practice
    * stops at 10.
@@ -106,13 +108,17 @@ public record Brief(
     return mistakes;
   }
 
-  /** What is still missing before launch, in sentences; none where it can be launched. */
-  public List<String> missing() {
+  /**
+   * What is still missing before launch, in sentences; none where it can be launched.
+   *
+   * @param picked whether people have been picked by hand
+   */
+  public List<String> missing(boolean picked) {
     List<String> missing = new ArrayList<>(mistakes());
     if (name.isBlank()) {
       missing.add("Give the campaign a name.");
     }
-    if (lists.isEmpty() && typedNumbers.isBlank()) {
+    if (lists.isEmpty() && typedNumbers.isBlank() && !picked) {
       missing.add("Choose a list, or type numbers.");
     }
     if (message.isBlank()) {

@@ -9,8 +9,10 @@ import app.gemba.core.content.SmsEncoding;
 import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.content.SmsText;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -28,6 +30,7 @@ public final class Preflight {
   private final MergeText message;
   private final Instant now;
   private final Map<ReasonCode, Long> reasons = new EnumMap<>(ReasonCode.class);
+  private final Map<Set<ZoneId>, Long> zones = new HashMap<>();
   private long everyone;
   private long clear;
   private long segments;
@@ -56,8 +59,9 @@ public final class Preflight {
   /**
    * Whether a person stands behind a count: the name of a stage or of a reason.
    *
-   * @param count {@code EVERYONE}, {@code WITH_NUMBER}, {@code ALLOWED}, {@code WITHIN_HOURS}, or
-   *     the name of a {@link ReasonCode}
+   * @param count {@code EVERYONE}, {@code WITH_NUMBER}, {@code ALLOWED}, {@code WITHIN_HOURS};
+   *     {@code LEFT_BLANK} or {@code LONGER} for those whose text has a blank or more segments than
+   *     the shortest counted so far; or the name of a {@link ReasonCode}
    */
   public boolean isBehind(String count, Candidate candidate) {
     Optional<ReasonCode> reason = groupOf(candidate);
@@ -66,6 +70,12 @@ public final class Preflight {
       case "WITH_NUMBER" -> reason.filter(NUMBER_REASONS::contains).isEmpty();
       case "ALLOWED" -> reason.filter(code -> !code.holds()).isEmpty();
       case "WITHIN_HOURS" -> reason.isEmpty();
+      case "LEFT_BLANK" ->
+          reason.filter(code -> !code.holds()).isEmpty()
+              && !message.leftBlank(candidate.fields()).isEmpty();
+      case "LONGER" ->
+          reason.filter(code -> !code.holds()).isEmpty()
+              && SmsSegmenter.cut(message.fill(candidate.fields())).count() > fewestSegments;
       default -> reason.map(Enum::name).equals(Optional.of(count));
     };
   }
@@ -81,6 +91,7 @@ public final class Preflight {
     }
     if (!(verdict instanceof Verdict.Refused)) {
       countMessage(candidate);
+      candidate.standing().number().ifPresent(number -> zones.merge(number.zones(), 1L, Long::sum));
     }
   }
 
@@ -100,6 +111,11 @@ public final class Preflight {
   /** Messages counted before the current one, all of which were longer than it. */
   private long messagesSoFar() {
     return fewestSegments == Integer.MAX_VALUE ? 0 : everyone - 1 - refused();
+  }
+
+  /** The allowed people counted so far by the zones they could be in, as a forecast needs them. */
+  public Map<Set<ZoneId>, Long> allowedByZones() {
+    return Map.copyOf(zones);
   }
 
   private long refused() {

@@ -20,7 +20,7 @@ class BriefTest {
   void anEmptyBriefSaysAllThatIsMissing() {
     Brief empty = brief("", "", List.of(), Optional.empty(), LocalTime.of(8, 0), ALL, 60);
     assertThat(empty.mistakes()).isEmpty();
-    assertThat(empty.missing())
+    assertThat(empty.missing(false))
         .containsExactly(
             "Give the campaign a name.",
             "Choose a list, or type numbers.",
@@ -30,13 +30,13 @@ class BriefTest {
 
   @Test
   void aWholeBriefMissesNothing() {
-    assertThat(whole("Boats from 1 December, {{first_name}}.").missing()).isEmpty();
+    assertThat(whole("Boats from 1 December, {{first_name}}.").missing(false)).isEmpty();
   }
 
   @Test
   void aMergeFieldThatCannotBeReadIsMissingNotAnError() {
-    assertThat(whole("Boats for {{first_name").missing()).hasSize(1);
-    assertThat(whole("{{#pass}}yes{{/pass}}").missing()).hasSize(1);
+    assertThat(whole("Boats for {{first_name").missing(false)).hasSize(1);
+    assertThat(whole("{{#pass}}yes{{/pass}}").missing(false)).hasSize(1);
   }
 
   @Test
@@ -85,6 +85,7 @@ class BriefTest {
         Brief.HoursClock.HOUSE,
         perMinute,
         Brief.StartMode.NOW,
+        Optional.empty(),
         Optional.empty(),
         Optional.empty());
   }

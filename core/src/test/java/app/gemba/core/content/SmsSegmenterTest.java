@@ -5,8 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.gemba.core.Reference;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -16,11 +14,6 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** Source: reference/sms_cases.csv and reference/gsm0338.csv (3GPP TS 23.038). */
 class SmsSegmenterTest {
-  private static final Pattern ESCAPE =
-      Pattern.compile("\\\\(x([0-9a-f]{2})|u([0-9a-f]{4})|U([0-9a-f]{8})|.)");
-
-  private static final Pattern FILL = Pattern.compile("fill\\((\\d+)\\) of \"(.*)\"");
-
   static Stream<NamedCsvRecord> cases() {
     return Reference.rows("sms_cases.csv").stream();
   }
@@ -28,7 +21,7 @@ class SmsSegmenterTest {
   @ParameterizedTest
   @MethodSource("cases")
   void textsAreCutAsTheStandardSays(NamedCsvRecord row) {
-    String text = unescape(row.getField("text_python_unicode_escape"));
+    String text = SmsCases.unescape(row.getField("text_python_unicode_escape"));
     SmsText cut = SmsSegmenter.cut(text);
     assertThat(cut.encoding()).hasToString(row.getField("encoding"));
     assertThat(cut.units()).isEqualTo(Integer.parseInt(row.getField("units")));
@@ -68,33 +61,5 @@ class SmsSegmenterTest {
                     : segment.codePoints().map(GsmAlphabet::septets).sum())
         .map(String::valueOf)
         .collect(Collectors.joining("|"));
-  }
-
-  private static String unescape(String escaped) {
-    Matcher filled = FILL.matcher(escaped);
-    if (filled.matches()) {
-      int length = Integer.parseInt(filled.group(1));
-      return filled.group(2).repeat(length / filled.group(2).length() + 1).substring(0, length);
-    }
-    Matcher match = ESCAPE.matcher(escaped);
-    StringBuilder text = new StringBuilder();
-    while (match.find()) {
-      match.appendReplacement(text, Matcher.quoteReplacement(character(match)));
-    }
-    return match.appendTail(text).toString();
-  }
-
-  private static String character(Matcher match) {
-    for (int group = 2; group <= 4; group++) {
-      if (match.group(group) != null) {
-        return Character.toString(Integer.parseInt(match.group(group), 16));
-      }
-    }
-    return switch (match.group(1)) {
-      case "n" -> "\n";
-      case "r" -> "\r";
-      case "t" -> "\t";
-      default -> match.group(1);
-    };
   }
 }

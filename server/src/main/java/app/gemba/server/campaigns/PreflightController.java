@@ -1,15 +1,28 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.consent.ReasonCode;
+import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.server.campaigns.Preflights.GroupPerson;
 import app.gemba.server.campaigns.Preflights.Result;
 import app.gemba.store.Page;
+import app.gemba.store.PeopleEdits;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -21,10 +34,20 @@ class PreflightController {
   private static final int PAGE = 50;
 
   private final Preflights preflights;
+  private final PeopleEdits edits;
+  private final BusinessClock clock;
 
-  PreflightController(Preflights preflights) {
+  PreflightController(Preflights preflights, PeopleEdits edits, BusinessClock clock) {
     this.preflights = preflights;
+    this.edits = edits;
+    this.clock = clock;
   }
+
+  /** An agreement and its evidence: for which purposes, how it was given, and on which day. */
+  record AgreeBody(
+      @NotEmpty Set<Purpose> purposes,
+      @NotBlank @Size(max = 200) String how,
+      @NotNull LocalDate on) {}
 
   @GetMapping("/preflight")
   @Needs(Permission.SEE_CAMPAIGNS)
@@ -54,6 +77,18 @@ class PreflightController {
     Optional<String> next =
         more ? Optional.of(String.valueOf(shown.get(PAGE - 1).personId())) : Optional.empty();
     return new Page<>(shown, next);
+  }
+
+  /** Gives everybody who is refused for want of an agreement one, with its evidence. */
+  @PostMapping("/preflight/agree")
+  @Needs(Permission.CHANGE_PEOPLE)
+  Result agree(@PathVariable long id, @Valid @RequestBody AgreeBody body) {
+    edits.agree(
+        preflights.numbersBehind(id, ReasonCode.NO_AGREEMENT.name()),
+        new PeopleEdits.Agreed(body.purposes(), body.how().strip(), body.on()),
+        Caller.id(),
+        clock.instant());
+    return preflights.result(id);
   }
 
   @GetMapping("/fields")

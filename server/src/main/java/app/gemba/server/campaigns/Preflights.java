@@ -6,7 +6,11 @@ import app.gemba.core.campaign.MergeFields;
 import app.gemba.core.campaign.Preflight;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.Verdicts;
+import app.gemba.core.content.LongCharacters;
+import app.gemba.core.content.LongCharacters.LongCharacter;
 import app.gemba.core.content.MergeText;
+import app.gemba.core.content.TextWarnings;
+import app.gemba.core.forecast.Forecast;
 import app.gemba.core.intake.TypedNumbers;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.store.CampaignStore;
@@ -68,6 +72,10 @@ class Preflights {
    * @param missing what the brief still needs, in sentences
    * @param unreadable typed lines without a number
    * @param network none, stand-in or smpp
+   * @param finish when the last text would leave if it were launched now
+   * @param warnings what a careful colleague would say about the text
+   * @param longCharacters what forces the long encoding
+   * @param plainMessage the text with plain equivalents for these
    */
   record Result(
       int version,
@@ -84,7 +92,11 @@ class Preflights {
       long costMicros,
       List<String> missing,
       List<String> unreadable,
-      String network) {}
+      String network,
+      Optional<Instant> finish,
+      List<String> warnings,
+      List<LongCharacter> longCharacters,
+      String plainMessage) {}
 
   /** One of the people behind a count. */
   record GroupPerson(
@@ -94,15 +106,7 @@ class Preflights {
     Campaign campaign = campaigns.get(id);
     Instant now = clock.instant();
     TypedNumbers typed = typed(campaign.brief());
-    Preflight preflight = preflight(campaign.brief(), now);
-    stream(
-        campaign,
-        typed,
-        now,
-        person -> {
-          preflight.count(person.candidate());
-          return true;
-        });
+    Preflight preflight = counted(campaign, typed, now);
     Preflight.Counts counts = preflight.counts(price(campaign.brief()));
     List<Group> groups =
         counts.reasons().entrySet().stream()
@@ -129,16 +133,56 @@ class Preflights {
         counts.unicode(),
         counts.leftBlank(),
         counts.costMicros(),
-        campaign.brief().missing(),
+        campaign.brief().missing(campaign.picked() > 0),
         typed.unreadable(),
-        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"));
+        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
+        forecast(campaign.brief(), preflight, now).finish(),
+        warnings(campaign),
+        LongCharacters.in(campaign.brief().message()),
+        LongCharacters.plain(campaign.brief().message()));
+  }
+
+  private Preflight counted(Campaign campaign, TypedNumbers typed, Instant now) {
+    Preflight preflight = preflight(campaign.brief(), now);
+    stream(
+        campaign,
+        typed,
+        now,
+        person -> {
+          preflight.count(person.candidate());
+          return true;
+        });
+    return preflight;
+  }
+
+  private Forecast forecast(Brief brief, Preflight preflight, Instant now) {
+    return Forecast.of(
+        preflight.allowedByZones(),
+        verdicts,
+        brief.terms(house.house().zone()),
+        brief.perMinute(),
+        now);
+  }
+
+  private List<String> warnings(Campaign campaign) {
+    Brief brief = campaign.brief();
+    return TextWarnings.about(
+        brief.message(),
+        brief.purpose(),
+        house.house().name(),
+        fields(campaign.id()),
+        message(brief).fields());
   }
 
   /** People of a draft's audience; those behind one count, see {@link Preflight#isBehind}. */
   List<GroupPerson> people(long id, Optional<String> group, long after, int limit) {
     Campaign campaign = campaigns.get(id);
     Instant now = clock.instant();
-    Preflight preflight = preflight(campaign.brief(), now);
+    // Who has a longer text than the others can only be said after all have been measured.
+    Preflight preflight =
+        group.equals(Optional.of("LONGER"))
+            ? counted(campaign, typed(campaign.brief()), now)
+            : preflight(campaign.brief(), now);
     MergeText message = message(campaign.brief());
     List<GroupPerson> people = new ArrayList<>();
     stream(
@@ -160,6 +204,35 @@ class Preflights {
           return people.size() < limit;
         });
     return people;
+  }
+
+  /** The text as somebody of the audience gets it: the one named, else the first. */
+  String textFor(long id, Optional<Long> personId) {
+    List<GroupPerson> all =
+        people(id, Optional.empty(), personId.map(person -> person - 1).orElse(0L), 1);
+    return all.stream()
+        .findFirst()
+        .map(GroupPerson::text)
+        .orElseGet(() -> message(campaigns.get(id).brief()).fill(Map.of()));
+  }
+
+  /** Numbers of everybody behind one count; numbers that nobody has yet are left out. */
+  List<String> numbersBehind(long id, String count) {
+    Campaign campaign = campaigns.get(id);
+    Instant now = clock.instant();
+    Preflight preflight = preflight(campaign.brief(), now);
+    List<String> numbers = new ArrayList<>();
+    stream(
+        campaign,
+        typed(campaign.brief()),
+        now,
+        person -> {
+          if (person.personId() > 0 && preflight.isBehind(count, person.candidate())) {
+            person.candidate().standing().number().ifPresent(n -> numbers.add(n.e164()));
+          }
+          return true;
+        });
+    return numbers;
   }
 
   /** The merge fields that can be used, from the first people of the audience. */
@@ -185,7 +258,7 @@ class Preflights {
    */
   void launch(long id, int version, String key, Promise promise, Optional<Long> user) {
     Campaign campaign = campaigns.get(id);
-    List<String> missing = campaign.brief().missing();
+    List<String> missing = campaign.brief().missing(campaign.picked() > 0);
     if (!missing.isEmpty()) {
       throw new Refused(Refused.Kind.INVALID, "Not launched. " + String.join(" ", missing));
     }

@@ -52,7 +52,7 @@ class ReportController {
   }
 
   /** How many people are in one place, and why in plain words. */
-  record Place(PersonState state, String reason, String words, long people) {}
+  record Place(PersonState state, String reason, String words, String advice, long people) {}
 
   /** Where everybody is; the places add up to {@code people}. */
   record Report(long people, List<Place> places, List<HeldUntil> heldUntil) {}
@@ -68,7 +68,12 @@ class ReportController {
         reports.tallies(id).stream()
             .map(
                 tally ->
-                    new Place(tally.state(), tally.reason(), words(tally.reason()), tally.people()))
+                    new Place(
+                        tally.state(),
+                        tally.reason(),
+                        words(tally.reason()),
+                        advice(tally.reason()),
+                        tally.people()))
             .toList();
     long people = places.stream().mapToLong(Place::people).sum();
     return new Report(people, places, reports.heldUntil(id));
@@ -141,6 +146,14 @@ class ReportController {
         after = page.next();
       }
     }
+  }
+
+  private static String advice(String code) {
+    return java.util.Arrays.stream(FailureReason.values())
+        .filter(reason -> reason.name().equals(code))
+        .map(FailureReason::advice)
+        .findFirst()
+        .orElse("");
   }
 
   private static String words(String code) {

@@ -34,8 +34,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class DemoHistory {
-  private static final Duration TURN = Duration.ofSeconds(10);
   private static final int WINDOW = 100;
+  private static final int LOST_ONE_IN = 1_200;
   private static final List<String> ANSWERS =
       List.of("Thanks!", "ok, see you on board", "does the 7:10 take dogs", "wrong number I think");
 
@@ -55,6 +55,24 @@ class DemoHistory {
 
   /** Plays a campaign from its launch to its end. */
   void play(Brief brief, Optional<Long> user, Instant launch) {
+    play(brief, user, launch, Instant.MAX);
+  }
+
+  /**
+   * Plays a campaign from its launch until a moment, or to its end. What is in flight then has
+   * arrived, but for a few whose answer was lost.
+   *
+   * @return the campaign's id
+   */
+  long play(Brief brief, Optional<Long> user, Instant launch, Instant until) {
+    Launched launched = launch(brief, user, launch);
+    book.advance(launched.id(), CampaignAct.BEGIN, launch);
+    run(launched(launched.id()), house.house().zone(), launch, until);
+    return launched.id();
+  }
+
+  /** Launches a campaign whose start has not come yet. */
+  Launched launch(Brief brief, Optional<Long> user, Instant launch) {
     Campaign campaign = campaigns.add(brief, user, launch.minus(Duration.ofHours(3)));
     campaigns.launch(
         campaign.id(),
@@ -72,15 +90,14 @@ class DemoHistory {
         launched, launch, who -> verdicts.of(who.standing(), brief.terms(zone), launch))) {
       // Each turn freezes the next part of the audience.
     }
-    book.advance(campaign.id(), CampaignAct.BEGIN, launch);
-    run(launched(campaign.id()), zone, launch);
+    return launched(campaign.id());
   }
 
   private Launched launched(long id) {
     return book.launched().stream().filter(one -> one.id() == id).findFirst().orElseThrow();
   }
 
-  private void run(Launched campaign, ZoneId zone, Instant launch) {
+  private void run(Launched campaign, ZoneId zone, Instant launch, Instant until) {
     Random random = new Random(campaign.id());
     PriorityQueue<Coming> coming = new PriorityQueue<>((a, b) -> a.at().compareTo(b.at()));
     Run[] run = {
@@ -90,15 +107,19 @@ class DemoHistory {
           campaign.brief().mergeText(),
           Pace.perMinute(campaign.brief().perMinute(), launch))
     };
+    Duration turn = Duration.ofMillis(60_000L / campaign.brief().perMinute());
     Instant now = launch;
     boolean finished = false;
-    while (!finished || !coming.isEmpty()) {
-      now = finished ? coming.peek().at() : now.plus(TURN);
+    while (now.isBefore(until) && (!finished || !coming.isEmpty())) {
+      now = finished ? coming.peek().at() : now.plus(turn);
       tell(coming, now);
       if (!finished) {
         finished = step(campaign, run, coming, random, now);
       }
     }
+    Instant end = now;
+    coming.removeIf(one -> one.event() instanceof WireEvent.Incoming);
+    coming.forEach(one -> book.record(List.of(one.event()), end));
   }
 
   private boolean step(
@@ -134,6 +155,10 @@ class DemoHistory {
       PriorityQueue<Coming> coming,
       Random random,
       Instant now) {
+    if (random.nextInt(LOST_ONE_IN) == 0) {
+      taken.add(new WireEvent.Unanswered(new WireEvent.PartRef(claim.attemptId(), 0)));
+      return;
+    }
     double fate = random.nextDouble();
     PartState end =
         fate < 0.012 ? PartState.FAILED : fate < 0.03 ? PartState.EXPIRED : PartState.DELIVERED;

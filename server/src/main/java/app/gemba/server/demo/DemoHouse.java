@@ -1,6 +1,6 @@
 package app.gemba.server.demo;
 
-import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
@@ -18,17 +18,13 @@ import app.gemba.store.HouseStore;
 import app.gemba.store.HouseStore.House;
 import app.gemba.store.ImportStore;
 import app.gemba.store.SenderStore;
+import app.gemba.store.TextIdeas;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalTime;
 import java.time.ZoneId;
-import java.util.EnumSet;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -56,6 +52,7 @@ public class DemoHouse {
   private final ImportStore imports;
   private final CampaignStore campaigns;
   private final DemoHistory history;
+  private final TextIdeas ideas;
   private final PasswordEncoder passwords;
   private final BusinessClock clock;
 
@@ -67,6 +64,7 @@ public class DemoHouse {
       ImportStore imports,
       CampaignStore campaigns,
       DemoHistory history,
+      TextIdeas ideas,
       PasswordEncoder passwords,
       BusinessClock clock) {
     this.house = house;
@@ -76,6 +74,7 @@ public class DemoHouse {
     this.imports = imports;
     this.campaigns = campaigns;
     this.history = history;
+    this.ideas = ideas;
     this.passwords = passwords;
     this.clock = clock;
   }
@@ -100,8 +99,25 @@ public class DemoHouse {
     account("ines", "Ines Calder", Role.ADMINISTRATOR);
     Optional<Long> tove = Optional.of(account("tove", "Tove Brandt", Role.OPERATOR));
     account("bram", "Bram Orme", Role.READER);
-    history.play(autumn(office, List.of(holders)), tove, now.minus(Duration.ofDays(20)));
-    campaigns.add(winter(office, List.of(holders, crew)), tove, now.minus(Duration.ofHours(1)));
+    campaignsOf(new DemoTexts(office, holders, crew), tove, now);
+    DemoTexts.IDEAS.forEach(
+        (text, note) -> ideas.add(text, note, tove, now.minus(Duration.ofDays(30))));
+  }
+
+  /** One campaign in every state of its life. */
+  private void campaignsOf(DemoTexts texts, Optional<Long> tove, Instant now) {
+    history.play(texts.autumn(), tove, now.minus(Duration.ofDays(20)));
+    history.play(texts.renewal(), tove, now.minus(Duration.ofDays(6)));
+    Instant storm = now.minus(Duration.ofDays(2));
+    long stopped = history.play(texts.storm(), tove, storm, storm.plus(Duration.ofMinutes(9)));
+    campaigns.act(stopped, CampaignAct.STOP, tove, storm.plus(Duration.ofMinutes(9)));
+    history.play(texts.winter(), tove, now.minus(Duration.ofMinutes(67)), now);
+    Instant rota = now.minus(Duration.ofMinutes(30));
+    long paused = history.play(texts.rota(), tove, rota, rota.plus(Duration.ofMinutes(4)));
+    campaigns.act(paused, CampaignAct.PAUSE, tove, rota.plus(Duration.ofMinutes(4)));
+    history.launch(
+        texts.advent(now.plus(Duration.ofHours(25))), tove, now.minus(Duration.ofHours(16)));
+    campaigns.add(texts.spring(), tove, now.minus(Duration.ofHours(1)));
   }
 
   private long account(String login, String name, Role role) {
@@ -146,54 +162,5 @@ public class DemoHouse {
       Thread.currentThread().interrupt();
       throw new IllegalStateException("interrupted while furnishing the demo", e);
     }
-  }
-
-  private static Brief autumn(long sender, List<Long> lists) {
-    return brief(
-        "Autumn timetable",
-        "Marram Ferries: the autumn boats run from 1 November. First boat from {{home_port}} 7:10,"
-            + " last 18:40. Reply STOP for no more texts.",
-        Map.of("home_port", "your pier"),
-        sender,
-        lists,
-        120);
-  }
-
-  private static Brief winter(long sender, List<Long> lists) {
-    return brief(
-        "Winter timetable",
-        "Marram Ferries: from {{home_port}} the winter boats run from 1 December. First boat 7:10,"
-            + " last 18:40. {{first_name}}, your pass is valid until {{pass_ends}}. Reply STOP for"
-            + " no more texts.",
-        Map.of("home_port", "all piers", "first_name", "Dear guest", "pass_ends", "its date"),
-        sender,
-        lists,
-        60);
-  }
-
-  private static Brief brief(
-      String name,
-      String message,
-      Map<String, String> whenBlank,
-      long sender,
-      List<Long> lists,
-      int perMinute) {
-    return new Brief(
-        name,
-        Channel.SMS,
-        Purpose.SERVICE,
-        message,
-        whenBlank,
-        Optional.of(sender),
-        lists,
-        "",
-        LocalTime.of(8, 0),
-        LocalTime.of(20, 0),
-        EnumSet.allOf(DayOfWeek.class),
-        Brief.HoursClock.HOUSE,
-        perMinute,
-        Brief.StartMode.NOW,
-        Optional.empty(),
-        Optional.empty());
   }
 }

@@ -45,6 +45,16 @@ public class SmsNetworkDesk implements AutoCloseable {
         SmsNetwork.STAND_IN, "localhost", 0, STAND_IN_LOGIN, STAND_IN_LOGIN, STAND_IN_WINDOW);
   }
 
+  /** The stand-in, where it is the network. */
+  synchronized Optional<MessageCentre> standIn() {
+    return standIn;
+  }
+
+  /** Handsets act as much faster as the business clock runs. */
+  synchronized void keepStep() {
+    standIn.ifPresent(centre -> centre.speed(clock.speed()));
+  }
+
   /** Connects to whatever is configured now, taking leave of what was before. */
   public synchronized void connect() {
     exchange.use(Optional.empty());
@@ -79,7 +89,7 @@ public class SmsNetworkDesk implements AutoCloseable {
               STAND_IN_LOGIN,
               STAND_IN_LOGIN,
               SEED,
-              1,
+              clock.speed(),
               folder.part("stand-ins").resolve("sms.csv"));
       standIn = Optional.of(MessageCentre.open(settings));
       return port;

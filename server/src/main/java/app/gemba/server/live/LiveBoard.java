@@ -80,6 +80,7 @@ class LiveBoard {
       String network,
       boolean connected,
       boolean clockOffRealTime,
+      int clockSpeed,
       List<LiveCampaign> campaigns,
       List<LiveImport> imports,
       long unconfirmed) {}
@@ -104,6 +105,7 @@ class LiveBoard {
         senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
         exchange.isConnected(),
         clock.isOffRealTime(),
+        clock.speed(),
         live,
         running,
         reports.unconfirmed());
@@ -127,7 +129,7 @@ class LiveBoard {
     Now now = look();
     boolean changed = !last.getAndSet(Optional.of(now)).equals(Optional.of(now));
     turns = (turns + 1) % HEARTBEAT_EVERY;
-    if (changed || turns == 0) {
+    if (changed || turns == 0 || now.clockSpeed() > 1) {
       watchers.forEach(watcher -> send(watcher, now));
     }
   }

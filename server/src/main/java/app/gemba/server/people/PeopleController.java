@@ -1,9 +1,12 @@
 package app.gemba.server.people;
 
+import app.gemba.core.people.SearchWords;
+import app.gemba.core.phone.PhoneReader;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.store.HouseStore;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PeopleStore.AgreementLine;
@@ -34,10 +37,14 @@ class PeopleController {
   private static final int PAGE = 100;
 
   private final PeopleStore people;
+  private final HouseStore house;
+  private final PhoneReader phones;
   private final BusinessClock clock;
 
-  PeopleController(PeopleStore people, BusinessClock clock) {
+  PeopleController(PeopleStore people, HouseStore house, PhoneReader phones, BusinessClock clock) {
     this.people = people;
+    this.house = house;
+    this.phones = phones;
     this.clock = clock;
   }
 
@@ -65,9 +72,19 @@ class PeopleController {
 
   @GetMapping("/people")
   @Needs(Permission.SEE_PEOPLE)
-  Page<PersonRow> people(@RequestParam Optional<Long> list, @RequestParam Optional<Long> after) {
+  Page<PersonRow> people(
+      @RequestParam Optional<Long> list,
+      @RequestParam Optional<String> q,
+      @RequestParam Optional<Long> after) {
     list.ifPresent(people::list);
-    Page<PersonRow> page = people.page(list, after.orElse(0L), PAGE);
+    String typed = q.orElse("").strip();
+    Page<PersonRow> page =
+        people.search(
+            list,
+            SearchWords.ofQuery(typed),
+            phones.beginnings(typed, house.house().region()),
+            after.orElse(0L),
+            PAGE);
     return new Page<>(page.items().stream().map(PeopleController::shown).toList(), page.next());
   }
 
@@ -81,6 +98,7 @@ class PeopleController {
         person.email(),
         person.ownId(),
         person.fields(),
+        person.version(),
         person.numbers().stream().map(PeopleController::shown).toList(),
         person.agreements().stream().map(PeopleController::shown).toList(),
         person.lists());

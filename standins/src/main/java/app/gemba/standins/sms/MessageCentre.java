@@ -2,7 +2,9 @@ package app.gemba.standins.sms;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -44,10 +46,13 @@ public final class MessageCentre implements AutoCloseable {
   private final ExecutorService doors = Executors.newCachedThreadPool();
   private final AtomicLong nextId = new AtomicLong(System.currentTimeMillis() << 20);
   private final AtomicLong nextSession = new AtomicLong();
+  private final RecentTexts recent = new RecentTexts();
+  private volatile double speed;
   private volatile boolean closed;
 
   private MessageCentre(MessageCentreSettings settings) throws IOException {
     this.settings = settings;
+    this.speed = settings.speed();
     this.log = new CentreLog(settings.log());
     this.listener = new SMPPServerSessionListener(settings.port());
     listener.setPduProcessorDegree(PROCESSORS);
@@ -70,8 +75,19 @@ public final class MessageCentre implements AutoCloseable {
     return settings.port();
   }
 
+  /** What handsets got and answered lately, newest first; of one number, where one is given. */
+  public List<RecentTexts.Text> recent(Optional<String> number) {
+    return recent.of(number);
+  }
+
+  /** Lets handsets act so many times faster than in life from now on. */
+  public void speed(double times) {
+    speed = times;
+  }
+
   /** Somebody types a text on a handset. */
   public void type(String from, String to, String text) {
+    recent.add(new RecentTexts.Text(Instant.now(), from, to, false, text));
     log.incoming(from, to, text);
     outbox.add(new Delivery.Typed(from, to, text));
   }
@@ -150,13 +166,18 @@ public final class MessageCentre implements AutoCloseable {
           case GONE -> DeliveryReceiptState.UNDELIV;
           case EXPIRED -> DeliveryReceiptState.EXPIRED;
         };
+    if (end == Handset.End.DELIVERED) {
+      recent.add(
+          new RecentTexts.Text(
+              Instant.now(), text.destination(), text.source(), true, text.text()));
+    }
     log.receipt(id, text.destination(), state.name());
     String error = end == Handset.End.GONE ? "001" : end == Handset.End.EXPIRED ? "027" : "000";
     outbox.add(new Delivery.Receipt(id, text, state, error));
   }
 
   private void after(Duration inLife, Runnable what) {
-    long millis = (long) (inLife.toMillis() / settings.speed());
+    long millis = (long) (inLife.toMillis() / speed);
     if (millis <= 0) {
       what.run();
     } else if (!closed) {

@@ -1,0 +1,115 @@
+package app.gemba.server.house;
+
+import app.gemba.core.phone.PhoneReader;
+import app.gemba.core.phone.PhoneReading;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.standins.sms.MessageCentre;
+import app.gemba.standins.sms.RecentTexts;
+import app.gemba.store.AuditLog;
+import app.gemba.store.HouseStore;
+import app.gemba.store.Refused;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The simulated telephones, and the clock that a rehearsal may run faster. */
+@RestController
+@RequestMapping("/api/v1")
+class StandInController {
+  private final SmsNetworkDesk desk;
+  private final PhoneReader phones;
+  private final HouseStore house;
+  private final AuditLog audit;
+  private final BusinessClock clock;
+
+  StandInController(
+      SmsNetworkDesk desk,
+      PhoneReader phones,
+      HouseStore house,
+      AuditLog audit,
+      BusinessClock clock) {
+    this.desk = desk;
+    this.phones = phones;
+    this.house = house;
+    this.audit = audit;
+    this.clock = clock;
+  }
+
+  /** One text on a simulated telephone. */
+  record PhoneText(Instant at, String phone, String other, boolean received, String text) {}
+
+  /** A reply typed on a simulated telephone. */
+  record TypedBody(
+      @NotBlank @Size(max = 40) String phone,
+      @NotBlank @Size(max = 40) String to,
+      @NotBlank @Size(max = 160) String text) {}
+
+  /** The business clock; {@code speed} is 1 in life. */
+  record ClockState(Instant at, boolean offRealTime, int speed) {}
+
+  /** How many times faster. */
+  record SpeedBody(@Min(1) @Max(600) int speed) {}
+
+  @GetMapping("/stand-in/texts")
+  @Needs(Permission.CHANGE_HOUSE)
+  List<PhoneText> standInTexts(@RequestParam Optional<String> phone) {
+    Optional<String> number = phone.filter(typed -> !typed.isBlank()).map(this::e164);
+    return centre().recent(number).stream().map(StandInController::shown).toList();
+  }
+
+  @PostMapping("/stand-in/texts")
+  @Needs(Permission.CHANGE_HOUSE)
+  void typeOnStandIn(@Valid @RequestBody TypedBody body) {
+    centre().type(e164(body.phone()), body.to().strip(), body.text());
+  }
+
+  @GetMapping("/clock")
+  @Needs(Permission.SIGNED_IN)
+  ClockState businessClock() {
+    return new ClockState(clock.instant(), clock.isOffRealTime(), clock.speed());
+  }
+
+  @PutMapping("/clock")
+  @Needs(Permission.CHANGE_HOUSE)
+  ClockState runClock(@Valid @RequestBody SpeedBody body) {
+    clock.run(body.speed());
+    desk.keepStep();
+    audit.write(Caller.id(), "clock runs", body.speed() + " times as fast", "", clock.instant());
+    return businessClock();
+  }
+
+  private MessageCentre centre() {
+    return desk.standIn()
+        .orElseThrow(
+            () ->
+                new Refused(
+                    Refused.Kind.WRONG_STATE,
+                    "The stand-in is not the network now. Switch it on first."));
+  }
+
+  private String e164(String typed) {
+    if (phones.read(typed, house.house().region()) instanceof PhoneReading.Numbers read) {
+      return read.numbers().get(0).e164();
+    }
+    throw new Refused(Refused.Kind.INVALID, "“" + typed + "” is not a usable number.");
+  }
+
+  private static PhoneText shown(RecentTexts.Text text) {
+    return new PhoneText(text.at(), text.phone(), text.other(), text.received(), text.text());
+  }
+}

@@ -1,0 +1,147 @@
+package app.gemba.server.people;
+
+import app.gemba.core.consent.Agreement;
+import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.phone.PhoneNumber;
+import app.gemba.core.phone.PhoneReader;
+import app.gemba.core.phone.PhoneReading;
+import app.gemba.server.BusinessClock;
+import app.gemba.server.access.Caller;
+import app.gemba.server.access.Needs;
+import app.gemba.server.access.Permission;
+import app.gemba.store.HouseStore;
+import app.gemba.store.PeopleEdits;
+import app.gemba.store.PeopleStore;
+import app.gemba.store.Refused;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is done to people by hand: adding, changing, suppressing. */
+@RestController
+@RequestMapping("/api/v1/people")
+class PersonEditController {
+  private final PeopleEdits edits;
+  private final PeopleStore people;
+  private final HouseStore house;
+  private final PhoneReader phones;
+  private final BusinessClock clock;
+
+  PersonEditController(
+      PeopleEdits edits,
+      PeopleStore people,
+      HouseStore house,
+      PhoneReader phones,
+      BusinessClock clock) {
+    this.edits = edits;
+    this.people = people;
+    this.house = house;
+    this.phones = phones;
+    this.clock = clock;
+  }
+
+  /** Somebody new, or more about somebody known. */
+  record NewPerson(
+      @NotNull @Size(max = 200) String name,
+      @NotBlank @Size(max = 80) String number,
+      @NotNull @Size(max = 200) String email,
+      @NotNull @Size(max = 80) String ownId,
+      Optional<Long> listId) {}
+
+  /** Whom it became. */
+  record Added(long id) {}
+
+  /** Changed details, and the version they were made from. */
+  record PersonBody(
+      int version,
+      @NotNull @Size(max = 200) String name,
+      @NotNull @Size(max = 200) String email,
+      @NotNull @Size(max = 80) String ownId,
+      @NotNull @Size(max = 100) Map<@Size(max = 80) String, @Size(max = 2000) String> fields) {}
+
+  /** One more number. */
+  record NumberBody(@NotBlank @Size(max = 80) String number) {}
+
+  /** Why somebody must not be contacted. */
+  record SuppressBody(@NotBlank @Size(max = 200) String why) {}
+
+  @PostMapping
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.CREATED)
+  Added addPerson(@Valid @RequestBody NewPerson body) {
+    body.listId().ifPresent(people::list);
+    String name = body.name().strip();
+    PersonDraft draft =
+        new PersonDraft(
+            body.ownId().strip(),
+            name,
+            name.split(" ")[0],
+            body.email().strip().toLowerCase(Locale.ROOT),
+            Map.of(),
+            read(body.number()),
+            Agreement.UNSAID,
+            Optional.empty());
+    return new Added(edits.add(draft, body.listId(), Caller.id(), clock.instant()));
+  }
+
+  @PutMapping("/{id}")
+  @Needs(Permission.CHANGE_PEOPLE)
+  void changePerson(@PathVariable long id, @Valid @RequestBody PersonBody body) {
+    people.person(id, clock.instant());
+    edits.change(
+        id,
+        new PeopleEdits.Details(
+            body.version(),
+            body.name().strip(),
+            body.email().strip().toLowerCase(Locale.ROOT),
+            body.ownId().strip(),
+            body.fields()),
+        Caller.id(),
+        clock.instant());
+  }
+
+  @PostMapping("/{id}/numbers")
+  @Needs(Permission.CHANGE_PEOPLE)
+  void addNumber(@PathVariable long id, @Valid @RequestBody NumberBody body) {
+    people.person(id, clock.instant());
+    for (PhoneNumber number : read(body.number())) {
+      edits.addNumber(id, number, Caller.id(), clock.instant());
+    }
+  }
+
+  @PostMapping("/{id}/suppress")
+  @Needs(Permission.CHANGE_PEOPLE)
+  void suppress(@PathVariable long id, @Valid @RequestBody SuppressBody body) {
+    people.person(id, clock.instant());
+    edits.suppress(id, body.why().strip(), Caller.id(), clock.instant());
+  }
+
+  @PostMapping("/{id}/unsuppress")
+  @Needs(Permission.CHANGE_PEOPLE)
+  void unsuppress(@PathVariable long id) {
+    people.person(id, clock.instant());
+    edits.unsuppress(id, Caller.id(), clock.instant());
+  }
+
+  private List<PhoneNumber> read(String typed) {
+    if (phones.read(typed, house.house().region()) instanceof PhoneReading.Numbers read) {
+      return read.numbers();
+    }
+    throw new Refused(
+        Refused.Kind.INVALID,
+        "“" + typed.strip() + "” is not a usable number. Nothing was changed.");
+  }
+}

@@ -1,0 +1,188 @@
+package app.gemba.store;
+
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.people.PersonId;
+import app.gemba.core.phone.PhoneNumber;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** What is done to people by hand. */
+public final class PeopleEdits {
+  private final Store store;
+
+  /** Over a store. */
+  public PeopleEdits(Store store) {
+    this.store = store;
+  }
+
+  /** A person's details as somebody changed them, and the version they were made from. */
+  public record Details(
+      int version, String name, String email, String ownId, Map<String, String> fields) {}
+
+  /** Evidence for an agreement that is given to many at once. */
+  public record Agreed(Set<Purpose> purposes, String how, LocalDate on) {}
+
+  /**
+   * Adds somebody by hand, or more about somebody known; puts them on a list where one is named.
+   */
+  public long add(PersonDraft draft, Optional<Long> list, Optional<Long> user, Instant now) {
+    return write(
+        db -> {
+          TakeIn takeIn = new TakeIn(db, now);
+          PersonId person = takeIn.take(draft, takeIn.known(draft)).person();
+          if (list.isPresent()) {
+            Sql.update(
+                db,
+                "insert or ignore into list_member (list_id, person_id) values (?, ?)",
+                list.get(),
+                person.value());
+          }
+          AuditLog.add(db, user, "person added", String.valueOf(person.value()), "", now);
+          return person.value();
+        });
+  }
+
+  /**
+   * Changes details.
+   *
+   * @throws Refused where somebody changed them since, or the id is somebody else's
+   */
+  public void change(long id, Details to, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          if (Sql.number(
+                  db,
+                  "select count(*) from person_detail where own_id = ? and person_id <> ?",
+                  to.ownId(),
+                  id)
+              > 0) {
+            throw new Refused(Refused.Kind.INVALID, "This id belongs to somebody else.");
+          }
+          int changed =
+              Sql.update(
+                  db,
+                  """
+                  update person_detail set name = ?, email = nullif(?, ''), own_id = nullif(?, ''),
+                    first_name = ?, fields = ?, version = version + 1
+                  where person_id = ? and version = ?
+                  """,
+                  to.name(),
+                  to.email(),
+                  to.ownId(),
+                  to.name().split(" ")[0],
+                  Json.write(to.fields()),
+                  id,
+                  to.version());
+          if (changed == 0) {
+            throw new Refused(
+                Refused.Kind.STALE,
+                "Somebody changed this person meanwhile. Load the page again, then change it.");
+          }
+          PeopleSearch.keepWords(db, id);
+          return AuditLog.add(db, user, "person changed", String.valueOf(id), "", now);
+        });
+  }
+
+  /** Gives a person one more number. */
+  public void addNumber(long id, PhoneNumber number, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          new TakeIn(db, now).take(PersonDraft.ofNumber(number), Optional.of(new PersonId(id)));
+          return AuditLog.add(db, user, "number added", String.valueOf(id), "", now);
+        });
+  }
+
+  /** Suppresses every number of a person, on all channels and for both purposes. */
+  public void suppress(long id, String why, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          Sql.update(
+              db,
+              """
+              insert into suppression (number_id, why, since, added_by)
+              select number_id, ?, ?, ? from person_number pn where person_id = ?
+                and not exists (select 1 from suppression s where s.number_id = pn.number_id
+                  and s.channel is null and s.purpose is null and s.until is null)
+              """,
+              why,
+              now,
+              user,
+              id);
+          return AuditLog.add(db, user, "person suppressed", String.valueOf(id), why, now);
+        });
+  }
+
+  /**
+   * Takes back what was suppressed by hand.
+   *
+   * @throws Refused where the person asked for it: that is not ours to take back
+   */
+  public void unsuppress(long id, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          int lifted =
+              Sql.update(
+                  db,
+                  """
+                  update suppression set until = ? where until is null and added_by is not null
+                    and number_id in (select number_id from person_number where person_id = ?)
+                  """,
+                  now,
+                  id);
+          if (lifted == 0) {
+            throw new Refused(
+                Refused.Kind.WRONG_STATE,
+                "Nothing here was suppressed by hand. What a person asked for stays as it is.");
+          }
+          return AuditLog.add(db, user, "suppression lifted", String.valueOf(id), "", now);
+        });
+  }
+
+  /** Writes an agreement to texts for every number, with its evidence. */
+  public void agree(List<String> numbers, Agreed agreed, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          for (Purpose purpose : agreed.purposes()) {
+            agreeTo(db, purpose, numbers, agreed, user, now);
+          }
+          return AuditLog.add(
+              db, user, "agreement recorded", numbers.size() + " numbers", agreed.how(), now);
+        });
+  }
+
+  private static void agreeTo(
+      Connection db,
+      Purpose purpose,
+      List<String> numbers,
+      Agreed agreed,
+      Optional<Long> user,
+      Instant now)
+      throws SQLException {
+    Sql.update(
+        db,
+        """
+        insert into consent_record (number_id, channel, purpose, word, said_on, how, recorded_by,
+          recorded_at)
+        select n.id, ?, ?, 'YES', ?, ?, ?, ? from json_each(?) j join number n on n.e164 = j.value
+        """,
+        Channel.SMS,
+        purpose,
+        agreed.on().toString(),
+        agreed.how(),
+        user,
+        now,
+        Json.write(numbers));
+  }
+
+  private <T> T write(Writer.Job<T> job) {
+    return store.writer().write(Urgency.DESK, job);
+  }
+}

@@ -6,6 +6,7 @@ import { api } from '../api/client';
 import { useLive } from '../api/live';
 import type { Session } from '../api/session';
 import { LiveStrip } from './LiveStrip';
+import { Palette } from './Palette';
 import { toggleTheme } from './theme';
 
 const AREAS = [
@@ -23,6 +24,7 @@ export function Frame({ session, children }: { session: Session; children: React
       <Rail session={session} />
       <main className="min-h-0 overflow-auto px-7 py-5">{children}</main>
       <LiveStrip />
+      <Palette />
     </div>
   );
 }

@@ -59,7 +59,6 @@ function Running({ now }: { now: Now }) {
               className={`size-2.5 rounded-full ${one.state === 'RUNNING' ? 'bg-accent' : 'border border-accent'}`}
             />
             <strong>{one.name}</strong>
-            <span>texts</span>
             {one.state === 'RUNNING' && one.perMinute > 0 ? (
               <span className="figure text-[12px]">{grouped(one.perMinute)}/min</span>
             ) : (
@@ -96,7 +95,7 @@ function NetworkWord({ now }: { now: Now }) {
   const words =
     now.network === 'none'
       ? 'no SMS network set up'
-      : `${now.network === 'stand-in' ? 'stand-in network' : 'SMS network'}${now.connected ? '' : ' not connected'}`;
+      : `${now.network === 'stand-in' ? 'stand-in' : 'SMS network'}${now.connected ? '' : ' not connected'}`;
   return <span className={`${now.connected ? 'opacity-80' : 'text-accent'}`}>{words}</span>;
 }
 

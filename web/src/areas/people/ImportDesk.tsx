@@ -1,13 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { PageHead, PartHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
-import { grouped } from '../../parts/format';
+import { dayAndTime, grouped } from '../../parts/format';
+import { useHouse } from '../../parts/house';
 import { AgreementLine, type Agreement } from './AgreementLine';
 import { ImportTable, type Role } from './ImportTable';
 import { ListChoice, type ChosenList } from './ListChoice';
+import { WhatWillHappen } from './WhatWillHappen';
+import { useImportCheck } from './useImportCheck';
 
 type Proposal = Schemas['ProposalView'];
 
@@ -28,7 +31,13 @@ export function ImportDesk({
   if (!proposal.data) {
     return <ProblemNote error={proposal.error} />;
   }
-  return <Desk proposal={proposal.data} onPutAside={onPutAside} />;
+  return (
+    <Desk
+      key={String(proposal.data.of.hasHeader)}
+      proposal={proposal.data}
+      onPutAside={onPutAside}
+    />
+  );
 }
 
 function Desk({
@@ -39,6 +48,7 @@ function Desk({
   onPutAside: (() => void) | undefined;
 }) {
   const of = proposal.of;
+  const { zone } = useHouse();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [roles, setRoles] = useState<Role[]>(proposal.columns.map((column) => column.role));
@@ -57,6 +67,15 @@ function Desk({
     onSuccess: (started) => {
       queries.setQueryData(['import', of.id], started);
       void queries.invalidateQueries({ queryKey: ['lists'] });
+    },
+  });
+  const check = useImportCheck(of.id, { roles, region, agreement });
+  const setHeader = useMutation({
+    mutationFn: (hasHeader: boolean) =>
+      api.put<Proposal>(`/imports/${of.id}/header`, { hasHeader }),
+    onSuccess: (changed) => {
+      queries.setQueryData(['import', of.id], changed.of);
+      queries.setQueryData(['proposal', of.id], changed);
     },
   });
   const putAside = useMutation({
@@ -106,10 +125,29 @@ function Desk({
           closes. The whole rows before it can be imported; that one will be rejected.
         </p>
       )}
+      {proposal.earlier && (
+        <p className="mt-3 font-semibold text-warning">
+          The very same file was imported on {dayAndTime(proposal.earlier.at, zone)}
+          {proposal.earlier.list && ` onto ${proposal.earlier.list}`}.{' '}
+          <Link className="link-plain" to={`/people/import/${proposal.earlier.id}`}>
+            See what came of it
+          </Link>
+        </p>
+      )}
       <div className="mt-4 flex flex-col gap-2">
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={of.hasHeader ?? true}
+            disabled={setHeader.isPending}
+            onChange={(event) => setHeader.mutate(event.target.checked)}
+          />
+          The first row is a header
+        </label>
         <ListChoice value={list} onChange={setList} />
         <label className="flex items-center gap-2">
-          <span className="w-32 text-muted">Numbers without a country are</span>
+          <span className="w-32 text-muted">Usual country</span>
           <input
             className="input input-sm w-16 uppercase"
             value={region}
@@ -127,7 +165,13 @@ function Desk({
       <div className="mt-3">
         <ProblemNote error={start.error ?? putAside.error} />
       </div>
+      <WhatWillHappen
+        check={check.isPlaceholderData ? undefined : check.data}
+        agreement={agreement.source !== 'none'}
+      />
+      <ProblemNote error={check.error} />
       <ImportTable
+        check={check.data}
         proposal={proposal}
         roles={roles}
         onChange={change}

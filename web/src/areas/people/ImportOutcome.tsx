@@ -1,11 +1,14 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { PageHead } from '../../parts/PageHead';
+import { useClockOffset } from '../../api/live';
 import { grouped } from '../../parts/format';
+import { useTick } from '../../parts/useTick';
 
 /** What became of a file's rows; the counts add up to the rows. */
 export function ImportOutcome({ of }: { of: Schemas['ImportView'] }) {
   const running = of.state === 'running';
+  const now = useTick(1_000) + useClockOffset();
   return (
     <>
       <PageHead
@@ -26,7 +29,7 @@ export function ImportOutcome({ of }: { of: Schemas['ImportView'] }) {
         <p className="mb-2" aria-live="polite">
           <strong className="text-lg">
             {running
-              ? `${grouped(of.rowsDone)} of ${grouped(of.rowCount)} rows`
+              ? `${grouped(of.rowsDone)} of ${grouped(of.rowCount)} rows${pace(of, now)}`
               : `${grouped(of.rowCount)} rows, each in one place`}
           </strong>
         </p>
@@ -78,4 +81,15 @@ function Line({ count, words }: { count: number; words: string }) {
       <dd>{words}</dd>
     </div>
   );
+}
+
+/** Rows a second so far, and the time that the rest will take at that rate. */
+function pace(of: Schemas['ImportView'], now: number): string {
+  const seconds = of.startedAt ? (now - Date.parse(of.startedAt)) / 1000 : 0;
+  if (seconds < 1 || of.rowsDone === 0) {
+    return '';
+  }
+  const rate = of.rowsDone / seconds;
+  const left = Math.ceil((of.rowCount - of.rowsDone) / rate);
+  return `, ${grouped(Math.round(rate))} a second, ${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} min`} left`;
 }

@@ -1,4 +1,6 @@
 import type { Schemas } from '../../api/client';
+import { ColumnFindings } from './ColumnFindings';
+import type { ImportCheck } from './useImportCheck';
 
 export type Role = Schemas['ProposedColumn']['role'];
 
@@ -21,11 +23,13 @@ export function ImportTable({
   roles,
   onChange,
   remembered,
+  check,
 }: {
   proposal: Schemas['ProposalView'];
   roles: Role[];
   onChange: (index: number, role: Role) => void;
   remembered: boolean;
+  check: ImportCheck | undefined;
 }) {
   return (
     <section className="mt-4">
@@ -61,6 +65,9 @@ export function ImportTable({
                   <span className="mt-1 block text-[12px] leading-4">
                     {roles[index] === column.role ? column.why : 'As you chose.'}
                   </span>
+                  {check?.columns[index] && (
+                    <ColumnFindings column={check.columns[index]} header={column.header} />
+                  )}
                 </th>
               ))}
             </tr>

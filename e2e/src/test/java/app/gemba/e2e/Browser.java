@@ -11,9 +11,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.regex.Pattern;
 
 /** Debian's Chromium, without a monitor. Everything its pages complain about is remembered. */
 final class Browser implements AutoCloseable {
+  /** The browser's own note of an answer that the page tells the operator in a sentence. */
+  private static final Pattern REFUSAL =
+      Pattern.compile("Failed to load resource: .* status of (409|422) .*");
+
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser chromium;
   private final List<String> complaints = new CopyOnWriteArrayList<>();
@@ -55,7 +60,8 @@ final class Browser implements AutoCloseable {
     Page page = context.newPage();
     page.onConsoleMessage(
         message -> {
-          if (!List.of("log", "info", "debug").contains(message.type())) {
+          boolean refusal = REFUSAL.matcher(message.text()).matches();
+          if (!refusal && !List.of("log", "info", "debug").contains(message.type())) {
             complaints.add(page.url() + ": " + message.text());
           }
         });

@@ -81,7 +81,8 @@ public final class ImportRunner implements AutoCloseable {
 
   /** Whether the whole file is in; false where the process is ending. */
   private boolean readAll(Job job) throws IOException, UnreadableFile {
-    DelimitedFile file = DelimitedFile.open(job.file(), phones, job.plan().defaultRegion());
+    DelimitedFile file =
+        DelimitedFile.open(job.file(), phones, job.plan().defaultRegion(), job.hasHeader());
     RowReader reader = new RowReader(job.plan(), phones);
     List<ReadRow> step = new ArrayList<>();
     file.forEachRow(

@@ -4,6 +4,7 @@ import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ImportBook;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.RejectReason;
+import app.gemba.core.people.PeopleDirectory;
 import app.gemba.core.people.PersonId;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -14,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** Files taken in: what became of each, and of each of their rows. */
 public final class ImportStore implements ImportBook {
@@ -39,6 +41,7 @@ public final class ImportStore implements ImportBook {
       String state,
       String region,
       long rowCount,
+      Optional<Boolean> hasHeader,
       Optional<Long> cutOffLine,
       Optional<Long> listId,
       Optional<String> listName,
@@ -62,6 +65,7 @@ public final class ImportStore implements ImportBook {
       String sha256,
       String region,
       long rows,
+      boolean hasHeader,
       Optional<Long> cutOffLine,
       Optional<Long> user,
       Instant now) {
@@ -74,14 +78,15 @@ public final class ImportStore implements ImportBook {
                     db,
                     """
                     insert into import (file_name, stored_as, sha256, state, region, row_count,
-                      cut_off_line, uploaded_at, uploaded_by)
-                    values (?, ?, ?, 'draft', ?, ?, ?, ?, ?)
+                      has_header, cut_off_line, uploaded_at, uploaded_by)
+                    values (?, ?, ?, 'draft', ?, ?, ?, ?, ?, ?)
                     """,
                     fileName,
                     storedAs,
                     sha256,
                     region,
                     rows,
+                    hasHeader,
                     cutOffLine,
                     now,
                     user));
@@ -93,6 +98,51 @@ public final class ImportStore implements ImportBook {
         db ->
             Sql.first(db, SELECT + " where i.id = ?", row -> read(db, row), id)
                 .orElseThrow(() -> Refused.notFound("import")));
+  }
+
+  /** An earlier file with the very same content. */
+  public record Earlier(long id, Instant at, Optional<String> list) {}
+
+  /** The last time a file with the same content as this one was taken in. */
+  public Optional<Earlier> sameContent(long id) {
+    return store.read(
+        db ->
+            Sql.first(
+                db,
+                """
+                select i.id, i.ended_at, l.name from import i left join list l on l.id = i.list_id
+                where i.sha256 = (select sha256 from import where id = ?1) and i.id <> ?1
+                  and i.state = 'done' order by i.id desc limit 1
+                """,
+                row ->
+                    new Earlier(
+                        row.getLong(1), Instant.parse(row.getString(2)), Sql.text(row, "name")),
+                id));
+  }
+
+  /** Says whether the first row of a file that waits is a header. */
+  public void setHeader(long id, boolean hasHeader, long rows) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db ->
+                Sql.update(
+                    db,
+                    "update import set has_header = ?, row_count = ?"
+                        + " where id = ? and state = 'draft'",
+                    hasHeader,
+                    rows,
+                    id));
+  }
+
+  /** Asks something of the people who are known, all of it seeing the same moment. */
+  public <T> T asking(Function<PeopleDirectory, T> question) {
+    return store.read(db -> question.apply(new PeopleLookup(db)));
+  }
+
+  private static Optional<Boolean> header(ResultSet row) throws SQLException {
+    return Sql.id(row, "has_header").map(flag -> flag == 1);
   }
 
   /** Imports, newest first. */
@@ -132,6 +182,7 @@ public final class ImportStore implements ImportBook {
                             id,
                             folder.resolve(row.getString("stored_as")),
                             Plans.read(row.getString("plan")),
+                            header(row),
                             row.getLong("rows_done")),
                     id)
                 .orElseThrow(() -> Refused.notFound("import")));
@@ -370,6 +421,7 @@ public final class ImportStore implements ImportBook {
         row.getString("state"),
         row.getString("region"),
         row.getLong("row_count"),
+        header(row),
         Sql.id(row, "cut_off_line"),
         Sql.id(row, "list_id"),
         Sql.text(row, "list_name"),

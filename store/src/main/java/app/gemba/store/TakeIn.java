@@ -5,7 +5,6 @@ import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.Identity;
-import app.gemba.core.people.PeopleDirectory;
 import app.gemba.core.people.PersonId;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
@@ -40,7 +39,7 @@ final class TakeIn {
 
   /** Whom a row is about; empty where it is nobody known. */
   Optional<PersonId> known(PersonDraft draft) {
-    return Identity.of(draft, new Directory());
+    return Identity.of(draft, new PeopleLookup(db));
   }
 
   /** Takes a row in. */
@@ -145,36 +144,5 @@ final class TakeIn {
         draft.email(),
         Json.write(draft.fields()),
         person);
-  }
-
-  private final class Directory implements PeopleDirectory {
-    @Override
-    public Optional<PersonId> byOwnId(String ownId) {
-      return find("select person_id from person_detail where own_id = ?", ownId);
-    }
-
-    @Override
-    public Optional<PersonId> byNumber(String e164) {
-      return find(
-          """
-          select min(pn.person_id) from number n join person_number pn on pn.number_id = n.id
-          where n.e164 = ? having count(*) > 0
-          """,
-          e164);
-    }
-
-    @Override
-    public Optional<PersonId> byEmail(String email) {
-      return find(
-          "select person_id from person_detail where email = ? order by person_id limit 1", email);
-    }
-
-    private Optional<PersonId> find(String sql, String value) {
-      try {
-        return Sql.first(db, sql, row -> new PersonId(row.getLong(1)), value);
-      } catch (SQLException e) {
-        throw new StoreFailure("people could not be looked up: " + e.getMessage(), e);
-      }
-    }
   }
 }

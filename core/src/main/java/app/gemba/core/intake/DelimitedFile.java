@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
@@ -64,6 +65,17 @@ public record DelimitedFile(
    */
   public static DelimitedFile open(Path file, PhoneReader phones, String defaultRegion)
       throws IOException, UnreadableFile {
+    return open(file, phones, defaultRegion, Optional.empty());
+  }
+
+  /**
+   * Looks at a file of which it may be known whether its first row is a header.
+   *
+   * @throws UnreadableFile where it is empty, has no rows, or is no text in UTF-8
+   */
+  public static DelimitedFile open(
+      Path file, PhoneReader phones, String defaultRegion, Optional<Boolean> header)
+      throws IOException, UnreadableFile {
     if (Files.size(file) > LARGEST_BYTES) {
       throw new UnreadableFile(
           "This file is larger than 50 MB. Nothing was imported. Split it and import the parts.");
@@ -90,7 +102,8 @@ public record DelimitedFile(
     if (first.isEmpty()) {
       throw new UnreadableFile("This file is empty. Nothing was imported.");
     }
-    boolean hasHeader = looksLikeHeader(first.get(0), phones, defaultRegion);
+    boolean hasHeader =
+        header.orElseGet(() -> looksLikeHeader(first.get(0), phones, defaultRegion));
     long rows = hasHeader ? count[0] - 1 : count[0];
     if (rows == 0) {
       throw new UnreadableFile(

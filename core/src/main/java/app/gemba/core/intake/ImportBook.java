@@ -11,9 +11,10 @@ public interface ImportBook {
   /**
    * An import under way.
    *
+   * @param hasHeader whether the first row is a header
    * @param rowsDone rows that an earlier, interrupted run has taken
    */
-  record Job(long id, Path file, ImportPlan plan, long rowsDone) {}
+  record Job(long id, Path file, ImportPlan plan, Optional<Boolean> hasHeader, long rowsDone) {}
 
   /** A row with its place in the file, ready to be kept. */
   record ReadRow(long number, RowReading reading, boolean cutOff) {}

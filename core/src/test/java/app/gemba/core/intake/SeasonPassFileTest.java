@@ -49,6 +49,35 @@ class SeasonPassFileTest {
   }
 
   @Test
+  void whatIsCountedBeforehandIsWhatThenHappens() throws Exception {
+    DelimitedFile file =
+        DelimitedFile.open(Reference.file("season-pass-holders.csv"), phones, "US");
+    ImportPlan plan = guessed(file);
+    ImportCheck check = new ImportCheck(plan, phones, new House());
+    file.forEachRow(
+        row -> {
+          check.count(row);
+          return true;
+        });
+    house.takeIn(file, plan, phones);
+    ImportCheck.Result counted = check.result();
+    assertThat(counted.fresh()).isEqualTo(house.fresh).isEqualTo(4647);
+    assertThat(counted.merged()).isEqualTo(house.merged);
+    assertThat(counted.rejected())
+        .isEqualTo(
+            house.rejects.entrySet().stream()
+                .collect(
+                    java.util.stream.Collectors.toMap(
+                        Map.Entry::getKey, one -> one.getValue().longValue())));
+    assertThat(counted.agreed() + counted.saidNo() + counted.unsaid())
+        .isEqualTo(counted.fresh() + counted.merged());
+    ColumnCheck.Findings mobile = counted.columns().get(2);
+    assertThat(mobile.wrong().values().stream().mapToLong(n -> n).sum()).isEqualTo(45 + 36 + 17);
+    assertThat(mobile.samples()).hasSize(8).allMatch(cell -> !cell.why().isBlank());
+    assertThat(mobile.mostSeen()).first().extracting(ColumnCheck.Seen::value).isEqualTo("-");
+  }
+
+  @Test
   void householdsShareTelephones() throws Exception {
     DelimitedFile file = DelimitedFile.open(Reference.file("households.csv"), phones, "US");
     house.takeIn(file, guessed(file), phones);

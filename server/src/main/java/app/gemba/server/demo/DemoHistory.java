@@ -36,6 +36,7 @@ import org.springframework.stereotype.Component;
 class DemoHistory {
   private static final int WINDOW = 100;
   private static final int LOST_ONE_IN = 1_200;
+  private static final Duration BATCH = Duration.ofSeconds(30);
   private static final List<String> ANSWERS =
       List.of("Thanks!", "ok, see you on board", "does the 7:10 take dogs", "wrong number I think");
 
@@ -107,14 +108,16 @@ class DemoHistory {
           campaign.brief().mergeText(),
           Pace.perMinute(campaign.brief().perMinute(), launch))
     };
-    Duration turn = Duration.ofMillis(60_000L / campaign.brief().perMinute());
+    Duration turn = Duration.ofMillis(Math.max(1_000, 60_000L / campaign.brief().perMinute()));
     Instant now = launch;
-    boolean finished = false;
-    while (now.isBefore(until) && (!finished || !coming.isEmpty())) {
-      now = finished ? coming.peek().at() : now.plus(turn);
+    Optional<Instant> next = Optional.of(launch.plus(turn));
+    while (now.isBefore(until) && (next.isPresent() || !coming.isEmpty())) {
+      // What arrives is heard in batches: nobody looks at these seconds.
+      Instant heard = coming.isEmpty() ? Instant.MAX : coming.peek().at().plus(BATCH);
+      now = next.filter(at -> at.isBefore(heard)).orElse(heard);
       tell(coming, now);
-      if (!finished) {
-        finished = step(campaign, run, coming, random, now);
+      if (next.equals(Optional.of(now))) {
+        next = step(campaign, run, coming, random, now, turn);
       }
     }
     Instant end = now;
@@ -122,11 +125,17 @@ class DemoHistory {
     coming.forEach(one -> book.record(List.of(one.event()), end));
   }
 
-  private boolean step(
-      Launched campaign, Run[] run, PriorityQueue<Coming> coming, Random random, Instant now) {
+  /** When the next step is due; empty where the run has come to its end. */
+  private Optional<Instant> step(
+      Launched campaign,
+      Run[] run,
+      PriorityQueue<Coming> coming,
+      Random random,
+      Instant now,
+      Duration turn) {
     RunCommand first = run[0].step(new RunEvent.Tick(WINDOW), now).commands().get(0);
     if (!(first instanceof RunCommand.Look look)) {
-      return false;
+      return Optional.of(now.plus(turn));
     }
     Stepped stepped =
         book.step(
@@ -145,7 +154,14 @@ class DemoHistory {
     if (!taken.isEmpty()) {
       book.record(taken, now);
     }
-    return stepped.others().stream().anyMatch(RunCommand.Finish.class::isInstance);
+    Instant wake = now.plus(turn);
+    for (RunCommand other : stepped.others()) {
+      if (other instanceof RunCommand.Finish) {
+        return Optional.empty();
+      }
+      wake = other instanceof RunCommand.WakeAt at ? at.instant() : wake;
+    }
+    return Optional.of(wake);
   }
 
   private static void send(

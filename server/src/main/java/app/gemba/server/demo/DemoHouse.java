@@ -109,8 +109,8 @@ public class DemoHouse {
     history.play(texts.autumn(), tove, now.minus(Duration.ofDays(20)));
     history.play(texts.renewal(), tove, now.minus(Duration.ofDays(6)));
     Instant storm = now.minus(Duration.ofDays(2));
-    long stopped = history.play(texts.storm(), tove, storm, storm.plus(Duration.ofMinutes(9)));
-    campaigns.act(stopped, CampaignAct.STOP, tove, storm.plus(Duration.ofMinutes(9)));
+    long stopped = history.play(texts.storm(), tove, storm, storm.plus(Duration.ofMinutes(2)));
+    campaigns.act(stopped, CampaignAct.STOP, tove, storm.plus(Duration.ofMinutes(2)));
     history.play(texts.winter(), tove, now.minus(Duration.ofMinutes(67)), now);
     Instant rota = now.minus(Duration.ofMinutes(30));
     long paused = history.play(texts.rota(), tove, rota, rota.plus(Duration.ofMinutes(4)));

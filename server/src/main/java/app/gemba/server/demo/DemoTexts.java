@@ -28,7 +28,7 @@ record DemoTexts(long sender, long holders, long crew) {
         "Marram Ferries: the autumn boats run from 1 November. First boat from {{home_port}} 7:10,"
             + " last 18:40. Reply STOP for no more texts.",
         List.of(holders),
-        120);
+        240);
   }
 
   Brief renewal() {
@@ -38,7 +38,7 @@ record DemoTexts(long sender, long holders, long crew) {
         "Marram Ferries: {{first_name}}, your pass ends {{pass_ends}}. Renew at the booking office"
             + " and keep your price. Reply STOP for no more.",
         List.of(holders),
-        60);
+        240);
   }
 
   Brief storm() {
@@ -47,7 +47,7 @@ record DemoTexts(long sender, long holders, long crew) {
         Purpose.SERVICE,
         "Marram Ferries: strong wind tonight, the 18:40 may not run. Reply STOP for no more.",
         List.of(holders, crew),
-        60);
+        240);
   }
 
   Brief winter() {

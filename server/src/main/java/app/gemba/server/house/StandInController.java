@@ -19,12 +19,14 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The simulated telephones, and the clock that a rehearsal may run faster. */
@@ -74,6 +76,7 @@ class StandInController {
 
   @PostMapping("/stand-in/texts")
   @Needs(Permission.CHANGE_HOUSE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void typeOnStandIn(@Valid @RequestBody TypedBody body) {
     centre().type(e164(body.phone()), body.to().strip(), body.text());
   }

@@ -3,9 +3,11 @@ package app.gemba.server.imports;
 import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.ColumnCheck;
 import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
+import app.gemba.core.intake.ImportCheck;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.UnreadableFile;
 import app.gemba.server.BusinessClock;
@@ -22,11 +24,13 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -35,6 +39,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -69,6 +74,7 @@ class ImportController {
       String state,
       String region,
       long rowCount,
+      Optional<Boolean> hasHeader,
       Optional<Long> cutOffLine,
       Optional<Long> listId,
       Optional<String> listName,
@@ -77,6 +83,7 @@ class ImportController {
       long rowsMerged,
       long rowsRejected,
       Map<String, Long> rejected,
+      Optional<Instant> startedAt,
       Optional<String> failure) {
     static ImportView of(Import is) {
       return new ImportView(
@@ -85,6 +92,7 @@ class ImportController {
           is.state(),
           is.region(),
           is.rowCount(),
+          is.hasHeader(),
           is.cutOffLine(),
           is.listId(),
           is.listName(),
@@ -93,6 +101,7 @@ class ImportController {
           is.rowsMerged(),
           is.rowsRejected(),
           is.rejected(),
+          is.startedAt(),
           is.failure());
     }
   }
@@ -119,7 +128,8 @@ class ImportController {
       List<ProposedColumn> columns,
       List<List<String>> rows,
       AgreementBody agreement,
-      boolean remembered) {}
+      boolean remembered,
+      Optional<ImportStore.Earlier> earlier) {}
 
   /**
    * How to take a file in.
@@ -133,6 +143,26 @@ class ImportController {
       @NotNull @Valid AgreementBody agreement,
       Optional<Long> listId,
       @Size(max = 120) String newList) {}
+
+  /** The same, to be counted only. */
+  record CheckBody(
+      @NotEmpty List<@NotNull ColumnRole> roles,
+      @Pattern(regexp = "[A-Z]{2}") String region,
+      @NotNull @Valid AgreementBody agreement) {}
+
+  /** Whether the first row is a header. */
+  record HeaderBody(boolean hasHeader) {}
+
+  /** What a whole file would come to; new, merged and rejected add up to its rows. */
+  record CheckView(
+      long rows,
+      long fresh,
+      long merged,
+      Map<String, Long> rejected,
+      long agreed,
+      long saidNo,
+      long unsaid,
+      List<ColumnCheck.Findings> columns) {}
 
   @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Needs(Permission.CHANGE_PEOPLE)
@@ -165,8 +195,41 @@ class ImportController {
   @Needs(Permission.CHANGE_PEOPLE)
   ImportView start(@PathVariable long id, @Valid @RequestBody StartBody body)
       throws IOException, UnreadableFile {
+    String newList = Optional.ofNullable(body.newList()).orElse("");
+    ImportPlan plan = plan(id, body.roles(), body.region(), body.agreement());
+    return ImportView.of(desk.start(id, plan, body.listId(), newList, Caller.id()));
+  }
+
+  /** What would happen, counted over the whole file before anything is written. */
+  @PostMapping("/{id}/check")
+  @Needs(Permission.CHANGE_PEOPLE)
+  CheckView check(@PathVariable long id, @Valid @RequestBody CheckBody body)
+      throws IOException, UnreadableFile {
+    ImportCheck.Result is = desk.check(id, plan(id, body.roles(), body.region(), body.agreement()));
+    Map<String, Long> rejected = new TreeMap<>();
+    is.rejected().forEach((reason, rows) -> rejected.put(reason.words(), rows));
+    return new CheckView(
+        is.rows(),
+        is.fresh(),
+        is.merged(),
+        rejected,
+        is.agreed(),
+        is.saidNo(),
+        is.unsaid(),
+        is.columns());
+  }
+
+  @PutMapping("/{id}/header")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ProposalView setHeader(@PathVariable long id, @RequestBody HeaderBody body)
+      throws IOException, UnreadableFile {
+    return view(desk.setHeader(id, body.hasHeader()));
+  }
+
+  private ImportPlan plan(long id, List<ColumnRole> roles, String region, AgreementBody agreement)
+      throws IOException, UnreadableFile {
     List<ColumnGuess> guesses = desk.proposal(id).columns();
-    if (guesses.size() != body.roles().size()) {
+    if (guesses.size() != roles.size()) {
       throw new Refused(
           Refused.Kind.INVALID,
           "The file has " + guesses.size() + " columns; name a role for each.");
@@ -178,11 +241,9 @@ class ImportController {
                     new ColumnPlan(
                         guess.plan().index(),
                         guess.plan().header(),
-                        body.roles().get(guess.plan().index())))
+                        roles.get(guess.plan().index())))
             .toList();
-    ImportPlan plan = new ImportPlan(columns, body.region(), agreement(body.agreement()));
-    String newList = Optional.ofNullable(body.newList()).orElse("");
-    return ImportView.of(desk.start(id, plan, body.listId(), newList, Caller.id()));
+    return new ImportPlan(columns, region, agreement(agreement));
   }
 
   @DeleteMapping("/{id}")
@@ -229,7 +290,12 @@ class ImportController {
                     says ? "as the file says" : "",
                     null));
     return new ProposalView(
-        ImportView.of(proposal.of()), columns, proposal.rows(), agreement, remembered.isPresent());
+        ImportView.of(proposal.of()),
+        columns,
+        proposal.rows(),
+        agreement,
+        remembered.isPresent(),
+        proposal.earlier());
   }
 
   private static AgreementBody body(AgreementSource source) {

@@ -4,6 +4,7 @@ import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.DelimitedFile;
+import app.gemba.core.intake.ImportCheck;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.MappingGuesser;
 import app.gemba.core.intake.UnreadableFile;
@@ -17,6 +18,7 @@ import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
@@ -67,12 +69,14 @@ public class ImportDesk {
    *
    * @param rows its own first rows
    * @param remembered how a file with the same columns was taken in the last time
+   * @param earlier the last time that a file with the very same content was taken in
    */
   public record Proposal(
       Import of,
       List<ColumnGuess> columns,
       List<List<String>> rows,
-      Optional<ImportPlan> remembered) {}
+      Optional<ImportPlan> remembered,
+      Optional<ImportStore.Earlier> earlier) {}
 
   /** Keeps a file and looks at it; nothing is taken in yet. */
   public Proposal receive(String fileName, InputStream content, Optional<Long> user)
@@ -91,6 +95,7 @@ public class ImportDesk {
               sha256,
               region,
               file.rows(),
+              file.hasHeader(),
               cut.isPresent() ? Optional.of(cut.getAsLong()) : Optional.empty(),
               user,
               clock.instant());
@@ -104,7 +109,7 @@ public class ImportDesk {
   /** What a file would become. */
   public Proposal proposal(long id) throws IOException, UnreadableFile {
     Import of = imports.get(id);
-    DelimitedFile file = DelimitedFile.open(imports.file(of), phones, of.region());
+    DelimitedFile file = DelimitedFile.open(imports.file(of), phones, of.region(), of.hasHeader());
     List<List<String>> sample = new ArrayList<>();
     file.forEachRow(
         row -> {
@@ -114,7 +119,38 @@ public class ImportDesk {
     List<ColumnGuess> guesses =
         new MappingGuesser(phones, of.region()).guess(file.headers(), sample);
     List<List<String>> shown = sample.subList(0, Math.min(SHOWN_ROWS, sample.size()));
-    return new Proposal(of, guesses, shown, imports.lastPlanFor(file.headers()));
+    return new Proposal(
+        of, guesses, shown, imports.lastPlanFor(file.headers()), imports.sameContent(id));
+  }
+
+  /** Says whether the first row of a file is a header. */
+  public Proposal setHeader(long id, boolean hasHeader) throws IOException, UnreadableFile {
+    Import of = imports.get(id);
+    DelimitedFile file =
+        DelimitedFile.open(imports.file(of), phones, of.region(), Optional.of(hasHeader));
+    imports.setHeader(id, hasHeader, file.rows());
+    return proposal(id);
+  }
+
+  /** What the whole file would come to; nothing is written. */
+  public ImportCheck.Result check(long id, ImportPlan plan) throws IOException, UnreadableFile {
+    Import of = imports.get(id);
+    DelimitedFile file =
+        DelimitedFile.open(imports.file(of), phones, plan.defaultRegion(), of.hasHeader());
+    return imports.asking(
+        known -> {
+          ImportCheck check = new ImportCheck(plan, phones, known);
+          try {
+            file.forEachRow(
+                row -> {
+                  check.count(row);
+                  return true;
+                });
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+          return check.result();
+        });
   }
 
   /** Starts to take a file in, onto a list that is there or a new one. */

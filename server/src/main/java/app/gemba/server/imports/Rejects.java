@@ -37,7 +37,8 @@ class Rejects {
   void write(Import of, OutputStream out) throws IOException {
     try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
         CsvWriter csv = CsvWriter.builder().build(text)) {
-      DelimitedFile file = DelimitedFile.open(imports.file(of), phones, of.region());
+      DelimitedFile file =
+          DelimitedFile.open(imports.file(of), phones, of.region(), of.hasHeader());
       List<String> head = new ArrayList<>(file.headers());
       head.add("Why not taken");
       csv.writeRecord(head);

@@ -99,6 +99,7 @@ class PersonEditController {
 
   @PutMapping("/{id}")
   @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void changePerson(@PathVariable long id, @Valid @RequestBody PersonBody body) {
     people.person(id, clock.instant());
     edits.change(
@@ -115,6 +116,7 @@ class PersonEditController {
 
   @PostMapping("/{id}/numbers")
   @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void addNumber(@PathVariable long id, @Valid @RequestBody NumberBody body) {
     people.person(id, clock.instant());
     for (PhoneNumber number : read(body.number())) {
@@ -124,6 +126,7 @@ class PersonEditController {
 
   @PostMapping("/{id}/suppress")
   @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void suppress(@PathVariable long id, @Valid @RequestBody SuppressBody body) {
     people.person(id, clock.instant());
     edits.suppress(id, body.why().strip(), Caller.id(), clock.instant());
@@ -131,6 +134,7 @@ class PersonEditController {
 
   @PostMapping("/{id}/unsuppress")
   @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void unsuppress(@PathVariable long id) {
     people.person(id, clock.instant());
     edits.unsuppress(id, Caller.id(), clock.instant());

@@ -106,7 +106,10 @@ class Lanes {
         campaign.reached(),
         campaign.replies(),
         brief.perMinute(),
-        campaign.beganAt().or(brief::startAt).or(() -> forecast.plan().keySet().stream().findFirst()),
+        campaign
+            .beganAt()
+            .or(brief::startAt)
+            .or(() -> forecast.plan().keySet().stream().findFirst()),
         forecast.finish(),
         Forecast.SLOT.toSeconds(),
         open(zones, terms, from, to),

@@ -16,11 +16,13 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** A day, or a week, drawn as time; and what waits for a person. */
@@ -114,6 +116,7 @@ class TodayController {
 
   @PostMapping("/replies/{id}/read")
   @Needs(Permission.RUN_CAMPAIGNS)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
   void markRead(@PathVariable long id) {
     times.markRead(id, clock.instant());
   }

@@ -66,3 +66,7 @@ create table text_idea (
 -- A reply waits for a person until somebody has read it; an opt-out is understood by itself.
 alter table incoming_text add column read_at text;
 create index incoming_unread on incoming_text (id) where read_at is null and opt_out = 0;
+
+-- Whether a file's first row is a header: as it was found out, or as somebody said.
+alter table import add column has_header integer;
+create index import_by_content on import (sha256);

@@ -1,0 +1,185 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type Schemas } from '../api/client';
+import { useSession } from '../api/session';
+import { useNewCampaign } from '../areas/campaigns/NewCampaignButton';
+import { toggleTheme } from './theme';
+
+interface Command {
+  words: string;
+  beside?: string;
+  run: () => void;
+}
+
+const SHORTCUTS: [string, string][] = [
+  ['Ctrl K', 'find and do anything'],
+  ['?', 'this list'],
+  ['N', 'new campaign'],
+  ['/', 'find people'],
+  ['P', 'pause or resume a run'],
+  ['← →', 'the day before and after, on Today'],
+  ['W', 'the week, on Today'],
+  ['Esc', 'close a dialog'],
+];
+
+/** Everything that can be done, found by typing; with the keys, shown on demand. */
+export function Palette() {
+  const [open, setOpen] = useState<'commands' | 'keys'>();
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      const target = event.target;
+      const typing =
+        target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOpen('commands');
+      } else if (event.key === '?' && !typing) {
+        setOpen('keys');
+      }
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+  if (!open) {
+    return null;
+  }
+  const close = () => setOpen(undefined);
+  return (
+    <Dialog label={open === 'keys' ? 'Keys' : 'Find and do anything'} onClose={close}>
+      {open === 'keys' ? <Keys /> : <Commands onDone={close} />}
+    </Dialog>
+  );
+}
+
+function Dialog({
+  label,
+  onClose,
+  children,
+}: {
+  label: string;
+  onClose: () => void;
+  children: React.ReactNode;
+}) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    dialog.current?.showModal();
+  }, []);
+  return (
+    <dialog ref={dialog} className="modal modal-top" aria-label={label} onClose={onClose}>
+      <div className="modal-box mx-auto mt-20 w-full max-w-xl bg-sheet p-4">{children}</div>
+      <form method="dialog" className="modal-backdrop">
+        <button aria-label="Close">close</button>
+      </form>
+    </dialog>
+  );
+}
+
+function Keys() {
+  return (
+    <dl>
+      {SHORTCUTS.map(([key, words]) => (
+        <div key={key} className="row-line flex gap-4 py-1.5 first:border-t-0">
+          <dt className="figure w-24">{key}</dt>
+          <dd>{words}</dd>
+        </div>
+      ))}
+      <p className="row-line pt-2 text-muted">In a text field the single keys work with Alt.</p>
+    </dl>
+  );
+}
+
+function Commands({ onDone }: { onDone: () => void }) {
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(0);
+  const all = useCommands(typed);
+  const fitting = all.filter((one) => one.words.toLowerCase().includes(typed.trim().toLowerCase()));
+  const shown = fitting.slice(0, 9);
+  const run = (command: Command | undefined) => {
+    if (command) {
+      onDone();
+      command.run();
+    }
+  };
+  return (
+    <>
+      <input
+        autoFocus
+        className="input w-full"
+        aria-label="What do you want to do?"
+        placeholder="What do you want to do?"
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') {
+            setAt(Math.min(at + 1, shown.length - 1));
+          } else if (event.key === 'ArrowUp') {
+            setAt(Math.max(at - 1, 0));
+          } else if (event.key === 'Enter') {
+            event.preventDefault();
+            run(shown[at]);
+          }
+        }}
+      />
+      <ul className="mt-2">
+        {shown.map((command, index) => (
+          <li key={command.words + (command.beside ?? '')}>
+            <button
+              className={`flex w-full gap-3 rounded-field px-3 py-1.5 text-left ${index === at ? 'bg-base-200 font-semibold' : ''}`}
+              onMouseEnter={() => setAt(index)}
+              onClick={() => run(command)}
+            >
+              {command.words}
+              <span className="ml-auto font-normal text-muted">{command.beside}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {shown.length === 0 && <p className="px-3 py-2 text-muted">Nothing fits.</p>}
+    </>
+  );
+}
+
+/** What the one who is signed in may do: places, acts, and campaigns and people by name. */
+function useCommands(typed: string): Command[] {
+  const navigate = useNavigate();
+  const { data: session } = useSession();
+  const make = useNewCampaign();
+  const may = (permission: string) =>
+    session?.permissions.some((one) => one === permission) ?? false;
+  const campaigns = useQuery({
+    queryKey: ['campaigns', 'first'],
+    queryFn: () => api.get<Schemas['PageCampaign']>('/campaigns'),
+    enabled: may('SEE_CAMPAIGNS'),
+  });
+  const people = useQuery({
+    queryKey: ['people', 'palette', typed],
+    queryFn: () => api.get<Schemas['PagePersonRow']>(`/people?q=${encodeURIComponent(typed)}`),
+    enabled: typed.trim().length > 2 && may('SEE_PEOPLE'),
+  });
+  const go = (words: string, to: string): Command => ({ words, run: () => void navigate(to) });
+  return [
+    ...(may('CHANGE_CAMPAIGNS') ? [{ words: 'New campaign', run: () => make.mutate([]) }] : []),
+    ...(may('CHANGE_PEOPLE') ? [go('Import a file', '/people/import')] : []),
+    go('Today', '/'),
+    go('People', '/people'),
+    go('Campaigns', '/campaigns'),
+    go('Replies to read', '/replies'),
+    go('Setup', '/setup'),
+    { words: 'Light or dark', run: toggleTheme },
+    ...(campaigns.data?.items ?? []).map((one) => ({
+      ...go(one.brief.name || 'no name yet', `/campaigns/${one.id}`),
+      beside: 'campaign',
+    })),
+    ...(people.data?.items ?? []).slice(0, 5).map((one) => ({
+      words: one.name.toLowerCase().includes(typed.trim().toLowerCase())
+        ? one.name
+        : `${one.name} ${typed}`,
+      beside: 'person',
+      run: () => void navigate(`/people/${one.id}`),
+    })),
+  ];
+}

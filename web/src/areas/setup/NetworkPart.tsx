@@ -78,9 +78,19 @@ function SmppForm({ onConnect }: { onConnect: (body: Schemas['NetworkBody']) => 
   const [systemId, setSystemId] = useState('');
   const [password, setPassword] = useState('');
   const [window, setWindow] = useState('20');
+  const body = () => ({
+    host,
+    port: Number(port),
+    systemId,
+    password,
+    window: Number(window),
+  });
+  const trial = useMutation({
+    mutationFn: () => api.post<Schemas['Trial']>('/sms-network/test', body()),
+  });
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    onConnect({ host, port: Number(port), systemId, password, window: Number(window) });
+    onConnect(body());
   };
   return (
     <form onSubmit={submit} className="mt-3 flex flex-col gap-2">
@@ -95,7 +105,25 @@ function SmppForm({ onConnect }: { onConnect: (body: Schemas['NetworkBody']) => 
         required={false}
       />
       <TextField label="Window" value={window} onChange={setWindow} type="number" />
-      <button className="btn btn-sm btn-primary self-start">Connect</button>
+      {trial.data && (
+        <p role="status" className={trial.data.connected ? 'text-success' : 'text-error'}>
+          {trial.data.connected
+            ? 'The message centre lets us in.'
+            : `It does not let us in: ${trial.data.problem}`}
+        </p>
+      )}
+      <ProblemNote error={trial.error} />
+      <span className="flex gap-2">
+        <button className="btn btn-sm btn-primary">Connect</button>
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={trial.isPending || host === '' || systemId === ''}
+          onClick={() => trial.mutate()}
+        >
+          {trial.isPending ? 'Trying…' : 'Test the connection'}
+        </button>
+      </span>
     </form>
   );
 }

@@ -1,6 +1,7 @@
 import { useMay } from '../../api/session';
 import { useNow } from '../../api/live';
 import { PageHead } from '../../parts/PageHead';
+import { BackupsPart } from './BackupsPart';
 import { HousePart } from './HousePart';
 import { NetworkPart } from './NetworkPart';
 import { PhonesPart } from './PhonesPart';
@@ -22,6 +23,7 @@ export default function SetupPage() {
         <NetworkPart mayChange={mayChange} />
         {mayChange && now?.network === 'stand-in' && <PhonesPart />}
         {mayChange && <SendersPart />}
+        {mayChange && <BackupsPart />}
         {maySeeUsers && <UsersPart />}
         {maySeeAudit && <AuditPart />}
       </div>

@@ -273,7 +273,7 @@ class DemoDayTest {
     assertThat(page.getByText("17 digits lost by a spreadsheet").last()).isVisible();
     page.getByLabel("Mobile becomes").selectOption("FIELD");
     assertThat(will).not().containsText("4,647 new people");
-    page.getByLabel("The first row is a header").uncheck();
+    page.getByLabel("The first row is a header").click();
     assertThat(button(page, "Import 5,001 rows")).isVisible();
     button(page, "Put it aside").click();
     assertThat(page).hasURL(Pattern.compile(".*/people"));

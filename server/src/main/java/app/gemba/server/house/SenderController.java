@@ -3,6 +3,8 @@ package app.gemba.server.house;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.phone.PhoneReading;
 import app.gemba.engine.TextExchange;
+import app.gemba.networks.sms.SmppProbe;
+import app.gemba.networks.sms.SmppSettings;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -115,6 +117,25 @@ class SenderController {
                 body.systemId(),
                 Optional.ofNullable(body.password()).orElse(""),
                 body.window())));
+  }
+
+  /** What a trial came to; {@code problem} is blank where the message centre let us in. */
+  record Trial(boolean connected, String problem) {}
+
+  /** Tries a message centre without changing anything. */
+  @PostMapping("/sms-network/test")
+  @Needs(Permission.CHANGE_HOUSE)
+  Trial testSmpp(@Valid @RequestBody NetworkBody body) {
+    Optional<String> problem =
+        SmppProbe.problemWith(
+            new SmppSettings(
+                body.host(),
+                body.port(),
+                body.systemId(),
+                Optional.ofNullable(body.password()).orElse(""),
+                body.window(),
+                false));
+    return new Trial(problem.isEmpty(), problem.orElse(""));
   }
 
   @PutMapping("/sms-network/stand-in")

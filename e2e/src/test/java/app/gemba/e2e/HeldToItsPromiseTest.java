@@ -28,11 +28,13 @@ class HeldToItsPromiseTest {
         Api ada = Api.first(gemba);
         campaign = launched(ada, centre, 400, 600, Map.of());
         ada.await("/campaigns/" + campaign, is -> is.get("attempts").asInt() > 60, 60);
-        assertThat(run("backup", "house", backup)).contains("backed up");
+        assertThat(RunningGemba.command("backup", folder.resolve("house"), backup))
+            .contains("backed up");
         ada.await("/campaigns/" + campaign, is -> is.get("attempts").asInt() > 150, 60);
       }
       int texted = centre.logged("submit").size();
-      assertThat(run("restore", "restored", backup)).contains("Restored");
+      assertThat(RunningGemba.command("restore", folder.resolve("restored"), backup))
+          .contains("Restored");
       try (RunningGemba gemba =
           RunningGemba.start(folder.resolve("restored"), "start", "--clock", House.MORNING)) {
         Api ada = Api.as(gemba, "ada", "long-enough-1");
@@ -124,22 +126,5 @@ class HeldToItsPromiseTest {
       csv.append("Guest ").append(i).append(",+1").append(2_070_000_000L + i * 7L).append('\n');
     }
     return Files.writeString(folder.resolve("many.csv"), csv);
-  }
-
-  private String run(String command, String house, Path file) throws Exception {
-    Process process =
-        new ProcessBuilder(
-                "java",
-                "-jar",
-                "../server/target/gemba-app.jar",
-                command,
-                "--data",
-                folder.resolve(house).toString(),
-                file.toString())
-            .redirectErrorStream(true)
-            .start();
-    String said = new String(process.getInputStream().readAllBytes());
-    assertThat(process.waitFor()).as(said).isZero();
-    return said;
   }
 }

@@ -3,6 +3,7 @@ package app.gemba.e2e;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -56,6 +57,33 @@ final class RunningGemba implements AutoCloseable {
       return new RunningGemba(process, output, port);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
+    }
+  }
+
+  /** Runs a command that ends by itself, such as "backup", and gives what it said. */
+  static String command(String command, Path data, Path file) {
+    try {
+      Process process =
+          new ProcessBuilder(
+                  "java",
+                  "-jar",
+                  JAR.toString(),
+                  command,
+                  "--data",
+                  data.toString(),
+                  file.toString())
+              .redirectErrorStream(true)
+              .start();
+      String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+      if (process.waitFor() != 0) {
+        throw new IllegalStateException(said);
+      }
+      return said;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException("interrupted while waiting for " + command, e);
     }
   }
 

@@ -2,9 +2,7 @@ package app.gemba.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.net.ServerSocket;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -97,10 +95,12 @@ class StartTest {
     Path backup = folder.resolve("backup.db");
     try (RunningGemba gemba = RunningGemba.start(folder.resolve("house"), "start")) {
       Api.first(gemba).post("/lists", Map.of("name", "Kept")).expect(201);
-      assertThat(command("backup", "house", backup)).contains("backed up");
+      assertThat(RunningGemba.command("backup", folder.resolve("house"), backup))
+          .contains("backed up");
     }
     assertThat(backup).isNotEmptyFile();
-    assertThat(command("restore", "other", backup)).contains("Restored", "paused");
+    assertThat(RunningGemba.command("restore", folder.resolve("other"), backup))
+        .contains("Restored", "paused");
     try (RunningGemba gemba = RunningGemba.start(folder.resolve("other"), "start")) {
       Api ada = Api.as(gemba, "ada", "long-enough-1");
       assertThat(ada.get("/lists").json().toString()).contains("Kept");
@@ -123,24 +123,5 @@ class StartTest {
         .valueStream()
         .map(Object::toString)
         .toList();
-  }
-
-  private String command(String command, String house, Path file)
-      throws IOException, InterruptedException {
-    Process process =
-        new ProcessBuilder(
-                "java",
-                "-jar",
-                "../server/target/gemba-app.jar",
-                command,
-                "--data",
-                folder.resolve(house).toString(),
-                file.toString())
-            .redirectErrorStream(true)
-            .start();
-    String said = new String(process.getInputStream().readAllBytes());
-    assertThat(process.waitFor()).as(said).isZero();
-    assertThat(Files.exists(file)).isTrue();
-    return said;
   }
 }

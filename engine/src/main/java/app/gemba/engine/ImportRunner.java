@@ -12,8 +12,11 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -31,6 +34,8 @@ public final class ImportRunner implements AutoCloseable {
   private final Clock clock;
   private final ExecutorService worker =
       Executors.newSingleThreadExecutor(task -> new Thread(task, "imports"));
+  private final ExecutorService keeper =
+      Executors.newSingleThreadExecutor(task -> new Thread(task, "import-steps"));
   private volatile boolean closed;
 
   /** A runner; it does nothing before it is told. */
@@ -56,6 +61,7 @@ public final class ImportRunner implements AutoCloseable {
     worker.shutdown();
     try {
       worker.awaitTermination(10, TimeUnit.SECONDS);
+      keeper.shutdown();
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }
@@ -84,24 +90,61 @@ public final class ImportRunner implements AutoCloseable {
     DelimitedFile file =
         DelimitedFile.open(job.file(), phones, job.plan().defaultRegion(), job.hasHeader());
     RowReader reader = new RowReader(job.plan(), phones);
-    List<ReadRow> step = new ArrayList<>();
+    Steps steps = new Steps(job);
     file.forEachRow(
         row -> {
           if (row.number() > job.rowsDone()) {
-            step.add(new ReadRow(row.number(), reader.read(row.cells()), row.cutOff()));
-          }
-          if (step.size() == ROWS_A_STEP) {
-            book.take(job, step, clock.instant());
-            step.clear();
+            steps.add(new ReadRow(row.number(), reader.read(row.cells()), row.cutOff()));
           }
           return !closed;
         });
-    if (closed) {
-      return false;
+    steps.finish(!closed);
+    return !closed;
+  }
+
+  /** Keeps one step while the rows of the next are being read; never more than one at once. */
+  private final class Steps {
+    private final Job job;
+    private List<ReadRow> step = new ArrayList<>();
+    private Future<?> keeping = CompletableFuture.completedFuture(null);
+
+    Steps(Job job) {
+      this.job = job;
     }
-    if (!step.isEmpty()) {
-      book.take(job, step, clock.instant());
+
+    void add(ReadRow row) {
+      step.add(row);
+      if (step.size() == ROWS_A_STEP) {
+        keep();
+      }
     }
-    return true;
+
+    /**
+     * Waits for the last step; the rows that are left are kept too, where the file is at its end.
+     */
+    void finish(boolean atTheEnd) {
+      if (atTheEnd && !step.isEmpty()) {
+        keep();
+      }
+      await();
+    }
+
+    private void keep() {
+      await();
+      List<ReadRow> rows = step;
+      step = new ArrayList<>();
+      keeping = keeper.submit(() -> book.take(job, rows, clock.instant()));
+    }
+
+    private void await() {
+      try {
+        keeping.get();
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        throw new IllegalStateException("interrupted while a step was being kept", e);
+      } catch (ExecutionException e) {
+        throw new IllegalStateException(e.getCause().getMessage(), e.getCause());
+      }
+    }
   }
 }

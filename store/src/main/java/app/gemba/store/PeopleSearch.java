@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Finds people by the beginnings of their names, mail and id, or of their numbers. */
 final class PeopleSearch {
@@ -17,16 +18,19 @@ final class PeopleSearch {
   /** Keeps the words of a person in step with what is known of them. */
   static void keepWords(Connection db, long person) throws SQLException {
     Sql.update(db, "delete from person_word where person_id = ?", person);
-    List<String> words =
+    Set<String> words =
         Sql.first(
                 db,
                 "select name, coalesce(email, ''), coalesce(own_id, '') from person_detail"
                     + " where person_id = ?",
-                row ->
-                    List.copyOf(
-                        SearchWords.of(row.getString(1), row.getString(2), row.getString(3))),
+                row -> SearchWords.of(row.getString(1), row.getString(2), row.getString(3)),
                 person)
-            .orElse(List.of());
+            .orElse(Set.of());
+    addWords(db, person, words);
+  }
+
+  /** Adds the words of somebody new. */
+  static void addWords(Connection db, long person, Set<String> words) throws SQLException {
     Sql.update(
         db,
         "insert or ignore into person_word (word, person_id) select value, ? from json_each(?)",

@@ -6,6 +6,7 @@ import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.Identity;
 import app.gemba.core.people.PersonId;
+import app.gemba.core.people.SearchWords;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -39,7 +40,7 @@ final class TakeIn {
 
   /** Whom a row is about; empty where it is nobody known. */
   Optional<PersonId> known(PersonDraft draft) {
-    return Identity.of(draft, new PeopleLookup(db));
+    return Identity.of(draft.ownId(), draft.email(), draft.numbers(), new PeopleLookup(db));
   }
 
   /** Takes a row in. */
@@ -60,7 +61,11 @@ final class TakeIn {
           id,
           person);
     }
-    PeopleSearch.keepWords(db, person);
+    if (known.isPresent()) {
+      PeopleSearch.keepWords(db, person);
+    } else {
+      PeopleSearch.addWords(db, person, SearchWords.of(draft.name(), draft.email(), draft.ownId()));
+    }
     return new Taken(new PersonId(person), known.isEmpty());
   }
 

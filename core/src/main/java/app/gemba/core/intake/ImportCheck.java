@@ -63,7 +63,7 @@ public final class ImportCheck {
     }
     RowReading reading = reader.read(row.cells());
     PersonDraft draft = reading.draft();
-    Optional<PersonId> person = Identity.of(draft, inFile);
+    Optional<PersonId> person = Identity.of(draft.ownId(), draft.email(), draft.numbers(), inFile);
     if (person.isEmpty() && reading.unlessKnown().isPresent()) {
       rejected.merge(reading.unlessKnown().get(), 1L, Long::sum);
       return;

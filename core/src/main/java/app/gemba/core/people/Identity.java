@@ -1,7 +1,7 @@
 package app.gemba.core.people;
 
-import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.PhoneNumber;
+import java.util.List;
 import java.util.Optional;
 
 /** Decides whom a row is about. */
@@ -14,20 +14,20 @@ public final class Identity {
    *
    * @return empty where it is somebody new
    */
-  public static Optional<PersonId> of(PersonDraft draft, PeopleDirectory known) {
-    boolean hasNumber = !draft.numbers().isEmpty();
-    if (!draft.ownId().isEmpty()) {
-      Optional<PersonId> byId = known.byOwnId(draft.ownId());
-      if (byId.isPresent() || hasNumber) {
+  public static Optional<PersonId> of(
+      String ownId, String email, List<PhoneNumber> numbers, PeopleDirectory known) {
+    if (!ownId.isEmpty()) {
+      Optional<PersonId> byId = known.byOwnId(ownId);
+      if (byId.isPresent() || !numbers.isEmpty()) {
         return byId;
       }
     }
-    for (PhoneNumber number : draft.numbers()) {
+    for (PhoneNumber number : numbers) {
       Optional<PersonId> byNumber = known.byNumber(number.e164());
       if (byNumber.isPresent()) {
         return byNumber;
       }
     }
-    return hasNumber || draft.email().isEmpty() ? Optional.empty() : known.byEmail(draft.email());
+    return !numbers.isEmpty() || email.isEmpty() ? Optional.empty() : known.byEmail(email);
   }
 }

@@ -3,13 +3,10 @@ package app.gemba.core.people;
 import static app.gemba.core.Known.mobile;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.gemba.core.consent.Agreement;
-import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -52,9 +49,7 @@ class IdentityTest {
 
   private static Optional<PersonId> whoIs(String ownId, String email, String... numbers) {
     List<PhoneNumber> all = Arrays.stream(numbers).map(n -> mobile(n)).toList();
-    return Identity.of(
-        new PersonDraft(ownId, "", "", email, Map.of(), all, Agreement.UNSAID, Optional.empty()),
-        KNOWN);
+    return Identity.of(ownId, email, all, KNOWN);
   }
 
   private static final class Known implements PeopleDirectory {

@@ -297,6 +297,7 @@ class DemoDayTest {
   @Test
   void anythingIsFoundByTypingAndTheKeysAreShownOnDemand() {
     Page page = signedIn("/");
+    page.getByRole(AriaRole.HEADING).first().waitFor();
     page.keyboard().press("Control+k");
     page.getByLabel("What do you want to do?").fill("crew rota");
     page.keyboard().press("Enter");
@@ -319,6 +320,22 @@ class DemoDayTest {
     assertThat(page.getByText("demo clock, at real speed")).isVisible();
     assertThat(java.time.Duration.between(before, clock(api)))
         .isGreaterThan(java.time.Duration.ofMinutes(2));
+  }
+
+  @Test
+  void aConnectionIsTriedAndTheHouseIsBackedUp() {
+    Page page = signedIn("/setup");
+    button(page, "Connect a message centre").click();
+    page.getByLabel("Host").fill("localhost");
+    page.getByLabel("Port", new Page.GetByLabelOptions().setExact(true))
+        .fill(String.valueOf(RunningGemba.freePort()));
+    page.getByLabel("System id").fill("gemba");
+    button(page, "Test the connection").click();
+    assertThat(page.getByText("It does not let us in")).isVisible();
+    assertThat(page.getByText("nobody real gets anything. Connected.")).isVisible();
+    button(page, "Back up now").click();
+    assertThat(page.getByText(Pattern.compile("backups/house-.*\\.db"))).isVisible();
+    assertThat(folder.resolve("demo/backups")).isDirectoryContaining("glob:**house-*.db");
   }
 
   private static java.time.Instant clock(Api api) {

@@ -1,0 +1,238 @@
+package app.gemba.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.gemba.core.consent.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.ColumnPlan;
+import app.gemba.core.intake.ColumnRole;
+import app.gemba.core.intake.ImportBook.Job;
+import app.gemba.core.intake.ImportBook.ReadRow;
+import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.RowReader;
+import app.gemba.core.phone.PhoneReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class ImportsTest {
+  private static final Instant NOW = TemporaryHouse.NOW;
+  private static final Optional<Long> NOBODY = Optional.empty();
+  private static final PhoneReader PHONES = new PhoneReader();
+  private static final AgreementSource COLUMN =
+      new AgreementSource.Column(Channel.SMS, EnumSet.allOf(Purpose.class), "pass form");
+
+  @TempDir Path folder;
+  private TemporaryHouse house;
+  private ImportStore imports;
+  private PeopleStore people;
+  private long list;
+
+  @BeforeEach
+  void open() throws IOException {
+    house = new TemporaryHouse(folder.resolve("house"));
+    imports = new ImportStore(house.store, house.folder.part("imports"));
+    people = new PeopleStore(house.store);
+    list = people.addList("Pass holders", NOBODY, NOW).id();
+  }
+
+  @AfterEach
+  void close() throws IOException {
+    house.close();
+  }
+
+  @Test
+  void theCountsAddUpToTheRowsAndEachRowIsInOnePlace() throws IOException {
+    long id =
+        takeIn(
+            "a",
+            COLUMN,
+            row("MF-1", "Oona Wick", "207 555 0101", "yes"),
+            row("MF-2", "Viggo Holm", "see notes", "yes"),
+            row("MF-1", "", "207 555 0199", "no"),
+            row("MF-3", "Carys Ives", "1.20756E+10", ""),
+            row("MF-4", "Una Reed", "", ""));
+    ImportStore.Import is = imports.get(id);
+    assertThat(is.state()).isEqualTo("done");
+    assertThat(is.rowsDone()).isEqualTo(5);
+    assertThat(is.rowsNew()).isEqualTo(1);
+    assertThat(is.rowsMerged()).isEqualTo(1);
+    assertThat(is.rowsRejected()).isEqualTo(3);
+    assertThat(is.rejected())
+        .containsEntry("no number in the text", 1L)
+        .containsEntry("digits lost by a spreadsheet", 1L)
+        .containsEntry("no number", 1L);
+    assertThat(imports.rejects(id, 0, 10))
+        .extracting(ImportStore.Reject::row)
+        .containsExactly(2L, 4L, 5L);
+    assertThat(people.list(list).people()).isEqualTo(1);
+  }
+
+  @Test
+  void aNoInAnyRowWinsForItsNumberAndABlankSaysNothing() throws IOException {
+    takeIn(
+        "a",
+        COLUMN,
+        row("MF-1", "Oona Wick", "207 555 0101", "no"),
+        row("MF-1", "Oona Wick", "207 555 0101", "yes"),
+        row("MF-2", "Viggo Holm", "207 555 0102", ""));
+    assertThat(people.person(1, NOW).agreements())
+        .hasSize(2)
+        .allMatch(line -> line.word().equals("NO"));
+    assertThat(people.person(2, NOW).agreements()).isEmpty();
+  }
+
+  @Test
+  void whatIsDeclaredForTheFileIsEvidenceForEverybodyInIt() throws IOException {
+    AgreementSource declared =
+        new AgreementSource.Declared(
+            Channel.SMS, EnumSet.of(Purpose.MARKETING), "sign-up sheet", LocalDate.of(2026, 5, 6));
+    takeIn("a", declared, row("MF-1", "Oona Wick", "207 555 0101", "no"));
+    assertThat(people.person(1, NOW).agreements())
+        .singleElement()
+        .satisfies(
+            line -> {
+              assertThat(line.word()).isEqualTo("YES");
+              assertThat(line.saidOn()).contains("2026-05-06");
+              assertThat(line.how()).isEqualTo("sign-up sheet");
+            });
+    assertThat(house.number("select import_row from consent_record")).isEqualTo(1);
+  }
+
+  @Test
+  void aRowWithoutANumberAddsToSomebodyKnown() throws IOException {
+    takeIn("a", COLUMN, row("MF-1", "Oona Wick", "207 555 0101", ""));
+    long again = takeIn("b", COLUMN, row("MF-1", "", "", "yes"));
+    assertThat(imports.get(again).rowsMerged()).isEqualTo(1);
+    assertThat(people.person(1, NOW).agreements()).hasSize(2);
+    assertThat(people.person(1, NOW).name()).isEqualTo("Oona Wick");
+  }
+
+  @Test
+  void aHouseholdSharesItsNumberAsOneRow() throws IOException {
+    takeIn(
+        "a",
+        COLUMN,
+        row("MF-1", "Oona Wick", "207 555 0101", ""),
+        row("MF-2", "Viggo Wick", "(207) 555-0101", ""));
+    assertThat(house.number("select count(*) from person")).isEqualTo(2);
+    assertThat(house.number("select count(*) from number")).isEqualTo(1);
+  }
+
+  @Test
+  void aMappingIsRememberedByTheShapeOfItsFile() throws IOException {
+    takeIn("a", COLUMN, row("MF-1", "Oona Wick", "207 555 0101", ""));
+    assertThat(imports.lastPlanFor(headers())).contains(plan(COLUMN));
+    assertThat(imports.lastPlanFor(List.of("Name", "Other"))).isEmpty();
+  }
+
+  @Test
+  void theSameContentIsRecognisedOnceItWasTakenIn() throws IOException {
+    long first = takeIn("same", COLUMN, row("MF-1", "Oona Wick", "207 555 0101", ""));
+    long second = draft("same");
+    long other = draft("another");
+    assertThat(imports.sameContent(second))
+        .hasValueSatisfying(
+            earlier -> {
+              assertThat(earlier.id()).isEqualTo(first);
+              assertThat(earlier.list()).contains("Pass holders");
+            });
+    assertThat(imports.sameContent(first)).isEmpty();
+    assertThat(imports.sameContent(other)).isEmpty();
+  }
+
+  @Test
+  void aFileIsStartedOnceAndOnlyAWaitingOneIsPutAside() throws IOException {
+    long id = draft("a");
+    imports.start(id, plan(COLUMN), list, NOBODY, NOW);
+    assertThat(imports.running()).containsExactly(id);
+    assertThatThrownBy(() -> imports.start(id, plan(COLUMN), list, NOBODY, NOW))
+        .isInstanceOf(Refused.class);
+    assertThatThrownBy(() -> imports.discard(id, NOBODY, NOW)).isInstanceOf(Refused.class);
+    long waiting = draft("b");
+    imports.discard(waiting, NOBODY, NOW);
+    assertThat(imports.page(Optional.empty(), 10).items())
+        .extracting(ImportStore.Import::id)
+        .containsExactly(id);
+  }
+
+  @Test
+  void aStepIsKeptWholeOrNotAtAll() throws IOException {
+    long id = draft("a");
+    imports.start(id, plan(COLUMN), list, NOBODY, NOW);
+    Job job = imports.job(id);
+    ReadRow good = read(1, row("MF-1", "Oona Wick", "207 555 0101", ""));
+    assertThatThrownBy(() -> imports.take(job, List.of(good, good), NOW))
+        .as("the same row twice")
+        .isInstanceOf(StoreFailure.class);
+    assertThat(house.number("select count(*) from person")).isZero();
+    assertThat(imports.get(id).rowsDone()).isZero();
+    imports.take(job, List.of(good), NOW);
+    assertThat(imports.job(id).rowsDone()).isEqualTo(1);
+  }
+
+  @Test
+  void whetherTheFirstRowIsAHeaderCanBeSaidWhileTheFileWaits() throws IOException {
+    long id = draft("a");
+    imports.setHeader(id, false, 9);
+    assertThat(imports.get(id).hasHeader()).contains(false);
+    assertThat(imports.get(id).rowCount()).isEqualTo(9);
+  }
+
+  private static List<String> row(String... cells) {
+    return List.of(cells);
+  }
+
+  @SafeVarargs
+  private long takeIn(String content, AgreementSource agreement, List<String>... rows)
+      throws IOException {
+    long id = draft(content);
+    imports.start(id, plan(agreement), list, NOBODY, NOW);
+    List<ReadRow> read = new ArrayList<>();
+    for (List<String> row : rows) {
+      read.add(
+          new ReadRow(read.size() + 1L, new RowReader(plan(agreement), PHONES).read(row), false));
+    }
+    imports.take(imports.job(id), read, NOW);
+    imports.end(id, Optional.empty(), NOW);
+    return id;
+  }
+
+  private static ReadRow read(long number, List<String> row) {
+    return new ReadRow(number, new RowReader(plan(COLUMN), PHONES).read(row), false);
+  }
+
+  private long draft(String content) throws IOException {
+    String storedAs = content + "-" + house.number("select count(*) from import") + ".csv";
+    Files.writeString(house.folder.part("imports").resolve(storedAs), content);
+    return imports.add(
+        "file.csv", storedAs, "sha of " + content, "US", 5, true, Optional.empty(), NOBODY, NOW);
+  }
+
+  private static List<String> headers() {
+    return List.of("Guest no", "Name", "Mobile", "Texts OK?");
+  }
+
+  private static ImportPlan plan(AgreementSource agreement) {
+    return new ImportPlan(
+        List.of(
+            new ColumnPlan(0, "Guest no", ColumnRole.OWN_ID),
+            new ColumnPlan(1, "Name", ColumnRole.NAME),
+            new ColumnPlan(2, "Mobile", ColumnRole.PHONE),
+            new ColumnPlan(3, "Texts OK?", ColumnRole.AGREED)),
+        "US",
+        agreement);
+  }
+}

@@ -20,14 +20,13 @@ public class FirstAccountCode {
     this.code = HexFormat.ofDelimiter("-").formatHex(random);
   }
 
-  /** Prints the code on the console, if there is no account yet. */
-  void tell() {
-    if (accounts.isEmpty()) {
-      System.out.println(
-          "There is no account yet. Make the first one in a browser on this machine, or on another"
-              + " one with the code "
-              + code);
-    }
+  /** What the console says about the first account; blank where there is one. */
+  String told() {
+    return accounts.isEmpty()
+        ? "There is no account yet. Make the first one in a browser on this machine, or on another"
+            + " one with the code "
+            + code
+        : "";
   }
 
   /** Whether this is the code. */

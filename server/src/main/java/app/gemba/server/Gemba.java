@@ -49,12 +49,9 @@ public final class Gemba {
     ConfigurableApplicationContext running =
         application(line.data(), demo, line.clock(), line.address(), line.port());
     String port = running.getEnvironment().getProperty("local.server.port");
-    System.out.println("Gemba is at http://localhost:" + port + " (Ctrl-C ends it)");
-    if (demo) {
-      System.out.println(DemoHouse.ACCOUNTS_TOLD);
-    } else {
-      running.getBean(FirstAccountCode.class).tell();
-    }
+    String who = demo ? DemoHouse.ACCOUNTS_TOLD : running.getBean(FirstAccountCode.class).told();
+    System.out.println(
+        ("Gemba is at http://localhost:" + port + " (Ctrl-C ends it)\n" + who).strip());
   }
 
   /**

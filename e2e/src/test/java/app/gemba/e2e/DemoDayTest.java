@@ -28,6 +28,8 @@ class DemoDayTest {
   static void start() {
     gemba = RunningGemba.start(folder.resolve("demo"), "demo");
     browser = new Browser();
+    // A number that is none, and a stop that is not ours to take back.
+    browser.meansToBeRefused();
   }
 
   @AfterAll

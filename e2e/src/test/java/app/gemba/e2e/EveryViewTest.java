@@ -80,7 +80,7 @@ class EveryViewTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"1280, 800", "2560, 1440"})
+  @CsvSource({"1280, 800", "1920, 1080", "2560, 1440"})
   void noViewIsCutOffSideways(int width, int height) {
     Page page = browser.page(gemba, width, height);
     Browser.signIn(page, "tove", "ferry-demo");

@@ -9,6 +9,7 @@ import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.engine.ImportRunner;
 import app.gemba.store.DataFolder;
+import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.Store;
@@ -124,7 +125,9 @@ final class ImportBenchmark implements Benchmark {
               Optional.empty(),
               clock.instant());
       imports.start(id, plan(), list, Optional.empty(), clock.instant());
-      try (ImportRunner runner = new ImportRunner(imports, new PhoneReader(), clock)) {
+      try (ImportRunner runner =
+          new ImportRunner(
+              new ImportSteps(store, folder.part("imports")), new PhoneReader(), clock)) {
         long begun = System.nanoTime();
         runner.begin(id);
         while (imports.get(id).state().equals("running")) {

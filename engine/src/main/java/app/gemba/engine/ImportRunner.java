@@ -27,7 +27,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class ImportRunner implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(ImportRunner.class);
-  private static final int ROWS_A_STEP = 250;
+  private static final int ROWS_A_STEP = 1_000;
 
   private final ImportBook book;
   private final PhoneReader phones;

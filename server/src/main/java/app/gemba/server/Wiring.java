@@ -13,6 +13,7 @@ import app.gemba.store.AuditLog;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
+import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
 import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
@@ -149,7 +150,8 @@ class Wiring {
   }
 
   @Bean
-  ImportRunner importRunner(ImportStore book, PhoneReader phones, Clock clock) {
+  ImportRunner importRunner(Store store, DataFolder folder, PhoneReader phones, Clock clock) {
+    ImportSteps book = new ImportSteps(store, folder.part("imports"));
     return new ImportRunner(book, phones, clock);
   }
 }

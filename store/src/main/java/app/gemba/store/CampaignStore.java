@@ -10,6 +10,7 @@ import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
@@ -283,16 +284,15 @@ public final class CampaignStore {
   /** Numbers typed into the brief become people of the audience; unknown ones are taken in. */
   private static void keepTyped(Connection db, long id, List<PhoneNumber> typed, Instant now)
       throws SQLException {
-    TakeIn takeIn = new TakeIn(db, now);
-    for (PhoneNumber number : typed) {
-      PersonDraft draft = PersonDraft.ofNumber(number);
-      TakeIn.Taken taken = takeIn.take(draft, takeIn.known(draft));
-      Sql.update(
-          db,
-          "insert or ignore into campaign_person (campaign_id, person_id) values (?, ?)",
-          id,
-          taken.person().value());
+    List<PersonDraft> drafts = typed.stream().map(PersonDraft::ofNumber).toList();
+    TakeIn step = TakeIn.of(db, drafts, now);
+    List<Object[]> people = new ArrayList<>();
+    for (PersonDraft draft : drafts) {
+      people.add(new Object[] {id, step.take(draft, step.known(draft)).person().value()});
     }
+    step.keep();
+    Sql.batch(
+        db, "insert or ignore into campaign_person (campaign_id, person_id) values (?, ?)", people);
   }
 
   private static void requireDraft(Connection db, long id, int version) throws SQLException {

@@ -1,11 +1,8 @@
 package app.gemba.store;
 
-import app.gemba.core.intake.AgreementSource;
-import app.gemba.core.intake.ImportBook;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.RejectReason;
 import app.gemba.core.people.PeopleDirectory;
-import app.gemba.core.people.PersonId;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -18,7 +15,7 @@ import java.util.Optional;
 import java.util.function.Function;
 
 /** Files taken in: what became of each, and of each of their rows. */
-public final class ImportStore implements ImportBook {
+public final class ImportStore {
   private final Store store;
   private final Path folder;
 
@@ -141,7 +138,7 @@ public final class ImportStore implements ImportBook {
     return store.read(db -> question.apply(new PeopleLookup(db)));
   }
 
-  private static Optional<Boolean> header(ResultSet row) throws SQLException {
+  static Optional<Boolean> header(ResultSet row) throws SQLException {
     return Sql.id(row, "has_header").map(flag -> flag == 1);
   }
 
@@ -158,34 +155,6 @@ public final class ImportStore implements ImportBook {
                     before.orElse(Long.MAX_VALUE),
                     limit + 1));
     return Page.of(rows, limit, row -> String.valueOf(row.id()));
-  }
-
-  @Override
-  public List<Long> running() {
-    return store.read(
-        db ->
-            Sql.query(
-                db,
-                "select id from import where state = 'running' order by started_at, id",
-                row -> row.getLong(1)));
-  }
-
-  @Override
-  public Job job(long id) {
-    return store.read(
-        db ->
-            Sql.first(
-                    db,
-                    "select * from import where id = ? and plan is not null",
-                    row ->
-                        new Job(
-                            id,
-                            folder.resolve(row.getString("stored_as")),
-                            Plans.read(row.getString("plan")),
-                            header(row),
-                            row.getLong("rows_done")),
-                    id)
-                .orElseThrow(() -> Refused.notFound("import")));
   }
 
   /** Where the file of an import is kept. */
@@ -256,50 +225,6 @@ public final class ImportStore implements ImportBook {
             });
   }
 
-  /** Rows that an earlier step has taken are passed over. */
-  @Override
-  public void take(Job job, List<ReadRow> rows, Instant now) {
-    long id = job.id();
-    store
-        .writer()
-        .write(
-            Urgency.BULK,
-            db -> {
-              long done = Sql.number(db, "select rows_done from import where id = ?", id);
-              long list = Sql.number(db, "select list_id from import where id = ?", id);
-              Optional<Long> user =
-                  Sql.first(
-                          db,
-                          "select uploaded_by from import where id = ?",
-                          row -> Sql.id(row, "uploaded_by"),
-                          id)
-                      .orElseThrow();
-              TakeIn takeIn = new TakeIn(db, now);
-              for (ReadRow row : rows) {
-                if (row.number() > done) {
-                  takeRow(db, takeIn, new Target(id, list, user, job.plan().agreement()), row);
-                }
-              }
-              return null;
-            });
-  }
-
-  @Override
-  public void end(long id, Optional<String> failure, Instant now) {
-    store
-        .writer()
-        .write(
-            Urgency.BULK,
-            db ->
-                Sql.update(
-                    db,
-                    "update import set state = ?, failure = ?, ended_at = ? where id = ?",
-                    failure.isPresent() ? "failed" : "done",
-                    failure,
-                    now,
-                    id));
-  }
-
   /** The rejected rows after a given one, in order. */
   public List<Reject> rejects(long id, long after, int limit) {
     return store.read(
@@ -315,90 +240,6 @@ public final class ImportStore implements ImportBook {
                 id,
                 after,
                 limit));
-  }
-
-  private record Target(long importId, long list, Optional<Long> user, AgreementSource agreement) {}
-
-  private static void takeRow(Connection db, TakeIn takeIn, Target target, ReadRow row)
-      throws SQLException {
-    Optional<PersonId> known =
-        row.cutOff() ? Optional.empty() : takeIn.known(row.reading().draft());
-    Optional<RejectReason> reason =
-        row.cutOff()
-            ? Optional.of(RejectReason.CUT_OFF)
-            : known.isPresent() ? Optional.empty() : row.reading().unlessKnown();
-    if (reason.isPresent()) {
-      addRow(db, target.importId(), row.number(), "rejected", Optional.empty(), reason);
-      return;
-    }
-    TakeIn.Taken taken = takeIn.take(row.reading().draft(), known);
-    Optional<TakeIn.Evidence> evidence = evidence(target, row.number());
-    if (evidence.isPresent()) {
-      takeIn.record(taken.person(), row.reading().draft(), evidence.get());
-    }
-    Sql.update(
-        db,
-        "insert or ignore into list_member (list_id, person_id) values (?, ?)",
-        target.list(),
-        taken.person().value());
-    String outcome = taken.fresh() ? "new" : "merged";
-    addRow(
-        db, target.importId(), row.number(), outcome, Optional.of(taken.person().value()), reason);
-  }
-
-  private static Optional<TakeIn.Evidence> evidence(Target target, long row) {
-    AgreementSource source = target.agreement();
-    Optional<Long> importId = Optional.of(target.importId());
-    if (source instanceof AgreementSource.Declared said) {
-      return Optional.of(
-          new TakeIn.Evidence(
-              said.channel(),
-              said.purposes(),
-              said.how(),
-              importId,
-              Optional.of(row),
-              target.user()));
-    }
-    if (source instanceof AgreementSource.Column said) {
-      return Optional.of(
-          new TakeIn.Evidence(
-              said.channel(),
-              said.purposes(),
-              said.how(),
-              importId,
-              Optional.of(row),
-              target.user()));
-    }
-    return Optional.empty();
-  }
-
-  private static void addRow(
-      Connection db,
-      long importId,
-      long row,
-      String outcome,
-      Optional<Long> person,
-      Optional<RejectReason> reason)
-      throws SQLException {
-    Sql.update(
-        db,
-        """
-        insert into import_row (import_id, row_number, outcome, person_id, reason)
-        values (?, ?, ?, ?, ?)
-        """,
-        importId,
-        row,
-        outcome,
-        person,
-        reason);
-    Sql.update(
-        db,
-        "update import set rows_done = rows_done + 1, rows_"
-            + outcome
-            + " = rows_"
-            + outcome
-            + " + 1 where id = ?",
-        importId);
   }
 
   private static final String SELECT =

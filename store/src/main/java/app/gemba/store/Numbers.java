@@ -34,7 +34,20 @@ final class Numbers {
         number.e164(),
         number.type(),
         number.region(),
-        number.zones().stream().map(ZoneId::getId).sorted().collect(Collectors.joining(";")));
+        zoneNames(number.zones()));
+  }
+
+  /** The columns of a number's row: id, e164, line_type, region and zones. */
+  static Object[] row(long id, PhoneNumber number) {
+    return new Object[] {
+      id, number.e164(), number.type(), number.region(), zoneNames(number.zones())
+    };
+  }
+
+  private static String zoneNames(Set<ZoneId> zones) {
+    return zones.size() == 1
+        ? zones.iterator().next().getId()
+        : zones.stream().map(ZoneId::getId).sorted().collect(Collectors.joining(";"));
   }
 
   static Optional<Long> find(Connection db, String e164) throws SQLException {

@@ -36,8 +36,7 @@ public final class PeopleEdits {
   public long add(PersonDraft draft, Optional<Long> list, Optional<Long> user, Instant now) {
     return write(
         db -> {
-          TakeIn takeIn = new TakeIn(db, now);
-          PersonId person = takeIn.take(draft, takeIn.known(draft)).person();
+          PersonId person = TakeIn.one(db, draft, now);
           if (list.isPresent()) {
             Sql.update(
                 db,
@@ -95,7 +94,7 @@ public final class PeopleEdits {
   public void addNumber(long id, PhoneNumber number, Optional<Long> user, Instant now) {
     write(
         db -> {
-          new TakeIn(db, now).take(PersonDraft.ofNumber(number), Optional.of(new PersonId(id)));
+          TakeIn.more(db, new PersonId(id), PersonDraft.ofNumber(number), now);
           return AuditLog.add(db, user, "number added", String.valueOf(id), "", now);
         });
   }

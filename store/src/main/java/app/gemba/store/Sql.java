@@ -49,6 +49,22 @@ final class Sql {
     }
   }
 
+  /** The same statement for many rows. */
+  static void batch(Connection db, String sql, List<Object[]> rows) throws SQLException {
+    if (rows.isEmpty()) {
+      return;
+    }
+    try (PreparedStatement statement = db.prepareStatement(sql)) {
+      for (Object[] row : rows) {
+        for (int i = 0; i < row.length; i++) {
+          statement.setObject(i + 1, plain(row[i]));
+        }
+        statement.addBatch();
+      }
+      statement.executeBatch();
+    }
+  }
+
   /** The id that an insert gave. */
   static long insert(Connection db, String sql, Object... values) throws SQLException {
     return number(db, sql + " returning id", values);

@@ -18,6 +18,11 @@ public final class Store implements AutoCloseable {
   private static final int READERS = 4;
   private static final int STATEMENTS = 300;
 
+  /** Kilobytes. An import touches every index of the people; what does not fit is read again. */
+  private static final int WRITER_CACHE = 160_000;
+
+  private static final int READER_CACHE = 32_000;
+
   private final Writer writer;
   private final BasicDataSource writing;
   private final BasicDataSource readers;
@@ -39,8 +44,8 @@ public final class Store implements AutoCloseable {
     Path file = folder.database();
     migrate(file, folder.part("backups"));
     try {
-      BasicDataSource writing = pool(file, "FULL", 1);
-      BasicDataSource readers = pool(file, "NORMAL", READERS);
+      BasicDataSource writing = pool(file, "FULL", 1, WRITER_CACHE);
+      BasicDataSource readers = pool(file, "NORMAL", READERS, READER_CACHE);
       readers.setConnectionInitSqls(List.of("pragma query_only = true"));
       return new Store(new Writer(writing.getConnection()), writing, readers);
     } catch (SQLException e) {
@@ -117,14 +122,14 @@ public final class Store implements AutoCloseable {
 
   private static SQLiteDataSource source(Path file, String synchronous) {
     SQLiteDataSource source = new SQLiteDataSource();
-    source.setUrl(url(file, synchronous));
+    source.setUrl(url(file, synchronous, READER_CACHE));
     return source;
   }
 
   /** Connections that keep their statements prepared: preparing costs more than running. */
-  private static BasicDataSource pool(Path file, String synchronous, int connections) {
+  private static BasicDataSource pool(Path file, String synchronous, int connections, int cache) {
     BasicDataSource pool = new BasicDataSource();
-    pool.setUrl(url(file, synchronous));
+    pool.setUrl(url(file, synchronous, cache));
     pool.setMaxTotal(connections);
     pool.setMaxIdle(connections);
     pool.setPoolPreparedStatements(true);
@@ -133,11 +138,13 @@ public final class Store implements AutoCloseable {
     return pool;
   }
 
-  private static String url(Path file, String synchronous) {
+  private static String url(Path file, String synchronous, int cacheKilobytes) {
     return "jdbc:sqlite:"
         + file
         + "?journal_mode=WAL&synchronous="
         + synchronous
-        + "&busy_timeout=5000&foreign_keys=true&cache_size=-32000";
+        + "&busy_timeout=5000&foreign_keys=true&temp_store=memory&wal_autocheckpoint=8000"
+        + "&cache_size=-"
+        + cacheKilobytes;
   }
 }

@@ -6,24 +6,50 @@ import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.Identity;
 import app.gemba.core.people.PersonId;
-import app.gemba.core.people.SearchWords;
-import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** Writes what one row says about a person: somebody new, or more about somebody known. */
+/**
+ * Takes people in, a step at once: everybody whom the step could be about is looked up first, its
+ * rows are merged in memory, and what came of them is written table by table in {@link #keep}.
+ */
 final class TakeIn {
   private final Connection db;
   private final Instant now;
+  private final StepPeople people;
+  private final List<Object[]> records = new ArrayList<>();
 
-  TakeIn(Connection db, Instant now) {
+  private TakeIn(Connection db, Instant now, StepPeople people) {
     this.db = db;
     this.now = now;
+    this.people = people;
+  }
+
+  /** For a step of drafts. */
+  static TakeIn of(Connection db, Collection<PersonDraft> drafts, Instant now) throws SQLException {
+    return new TakeIn(db, now, StepPeople.of(db, drafts));
+  }
+
+  /** One draft, taken in and kept. */
+  static PersonId one(Connection db, PersonDraft draft, Instant now) throws SQLException {
+    TakeIn step = of(db, List.of(draft), now);
+    PersonId person = step.take(draft, step.known(draft)).person();
+    step.keep();
+    return person;
+  }
+
+  /** More about one person who is known, taken in and kept. */
+  static void more(Connection db, PersonId person, PersonDraft draft, Instant now)
+      throws SQLException {
+    TakeIn step = of(db, List.of(draft), now);
+    step.take(draft, Optional.of(person));
+    step.keep();
   }
 
   /** Whom a row became, and whether that is somebody new. */
@@ -40,33 +66,13 @@ final class TakeIn {
 
   /** Whom a row is about; empty where it is nobody known. */
   Optional<PersonId> known(PersonDraft draft) {
-    return Identity.of(draft.ownId(), draft.email(), draft.numbers(), new PeopleLookup(db));
+    return Identity.of(draft.ownId(), draft.email(), draft.numbers(), people);
   }
 
   /** Takes a row in. */
   Taken take(PersonDraft draft, Optional<PersonId> known) throws SQLException {
-    long person = known.isPresent() ? known.get().value() : insert(draft);
-    if (known.isPresent()) {
-      addTo(person, draft);
-    }
-    for (PhoneNumber number : draft.numbers()) {
-      long id = Numbers.keep(db, number);
-      Sql.update(
-          db,
-          """
-          insert or ignore into person_number (person_id, position, number_id)
-          select ?, coalesce(max(position), 0) + 1, ? from person_number where person_id = ?
-          """,
-          person,
-          id,
-          person);
-    }
-    if (known.isPresent()) {
-      PeopleSearch.keepWords(db, person);
-    } else {
-      PeopleSearch.addWords(db, person, SearchWords.of(draft.name(), draft.email(), draft.ownId()));
-    }
-    return new Taken(new PersonId(person), known.isEmpty());
+    StepPerson person = people.take(draft, known);
+    return new Taken(new PersonId(person.id()), known.isEmpty());
   }
 
   /** Puts what the row says about agreement into the ledger, for each number it speaks of. */
@@ -74,80 +80,78 @@ final class TakeIn {
     if (draft.agreement() == Agreement.UNSAID) {
       return;
     }
-    for (long number : numbersSpokenOf(person, draft)) {
+    List<Long> spokenOf =
+        draft.numbers().isEmpty()
+            ? people.person(person).numbers()
+            : draft.numbers().stream().map(people::numberId).toList();
+    for (long number : spokenOf) {
       for (Purpose purpose : evidence.purposes()) {
-        Sql.update(
-            db,
-            """
-            insert into consent_record (number_id, channel, purpose, word, said_on, how,
-              import_id, import_row, recorded_by, recorded_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-            """,
-            number,
-            evidence.channel(),
-            purpose,
-            draft.agreement(),
-            draft.agreedOn().map(Object::toString),
-            evidence.how(),
-            evidence.importId(),
-            evidence.importRow(),
-            evidence.recordedBy(),
-            now);
+        records.add(
+            new Object[] {
+              number,
+              evidence.channel(),
+              purpose,
+              draft.agreement(),
+              draft.agreedOn().map(Object::toString),
+              evidence.how(),
+              evidence.importId(),
+              evidence.importRow(),
+              evidence.recordedBy(),
+              now
+            });
       }
     }
   }
 
-  private List<Long> numbersSpokenOf(PersonId person, PersonDraft draft) throws SQLException {
-    if (draft.numbers().isEmpty()) {
-      return Sql.query(
-          db,
-          "select number_id from person_number where person_id = ?",
-          row -> row.getLong(1),
-          person.value());
-    }
-    List<Long> ids = new ArrayList<>();
-    for (PhoneNumber number : draft.numbers()) {
-      ids.add(Numbers.keep(db, number));
-    }
-    return ids;
-  }
-
-  private long insert(PersonDraft draft) throws SQLException {
-    long person = Sql.insert(db, "insert into person (taken_in_at) values (?)", now);
-    Sql.update(
+  /** Writes the step. */
+  void keep() throws SQLException {
+    Sql.batch(
+        db,
+        "insert into number (id, e164, line_type, region, zones) values (?, ?, ?, ?, ?)",
+        people.newNumbers().stream().map(is -> Numbers.row(is.id(), is.number())).toList());
+    List<StepPerson> fresh = people.people().stream().filter(StepPerson::isFresh).toList();
+    List<StepPerson> changed =
+        people.people().stream().filter(one -> one.isChanged() && !one.isFresh()).toList();
+    Sql.batch(
+        db,
+        "insert into person (id, taken_in_at) values (?, ?)",
+        fresh.stream().map(one -> new Object[] {one.id(), now}).toList());
+    Sql.batch(
         db,
         """
-        insert into person_detail (person_id, own_id, name, first_name, email, fields)
-        values (?, nullif(?, ''), ?, ?, nullif(?, ''), ?)
+        insert into person_detail (own_id, name, first_name, email, fields, person_id)
+        values (nullif(?, ''), ?, ?, nullif(?, ''), ?, ?)
         """,
-        person,
-        draft.ownId(),
-        draft.name(),
-        draft.firstName(),
-        draft.email(),
-        Json.write(draft.fields()));
-    return person;
-  }
-
-  /** What is known stays where the row is blank; custom fields take the newest word. */
-  private void addTo(long person, PersonDraft draft) throws SQLException {
-    Sql.update(
+        fresh.stream().map(StepPerson::detailRow).toList());
+    Sql.batch(
         db,
         """
-        update person_detail set
-          own_id = coalesce(own_id, nullif(?, '')),
-          name = case when name = '' then ? else name end,
-          first_name = case when first_name = '' then ? else first_name end,
-          email = coalesce(email, nullif(?, '')),
-          fields = json_patch(fields, ?),
-          version = version + 1
+        update person_detail set own_id = nullif(?, ''), name = ?, first_name = ?,
+          email = nullif(?, ''), fields = ?, version = version + 1
         where person_id = ?
         """,
-        draft.ownId(),
-        draft.name(),
-        draft.firstName(),
-        draft.email(),
-        Json.write(draft.fields()),
-        person);
+        changed.stream().map(StepPerson::detailRow).toList());
+    Sql.batch(
+        db,
+        "delete from person_word where person_id = ?",
+        changed.stream().map(one -> new Object[] {one.id()}).toList());
+    List<StepPerson> all = new ArrayList<>(fresh);
+    all.addAll(changed);
+    Sql.batch(
+        db,
+        "insert into person_word (word, person_id) values (?, ?)",
+        all.stream().flatMap(one -> one.wordRows().stream()).toList());
+    Sql.batch(
+        db,
+        "insert into person_number (person_id, position, number_id) values (?, ?, ?)",
+        all.stream().flatMap(one -> one.newNumberRows().stream()).toList());
+    Sql.batch(
+        db,
+        """
+        insert into consent_record (number_id, channel, purpose, word, said_on, how,
+          import_id, import_row, recorded_by, recorded_at)
+        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+        """,
+        records);
   }
 }

@@ -37,6 +37,7 @@ class ImportsTest {
   @TempDir Path folder;
   private TemporaryHouse house;
   private ImportStore imports;
+  private ImportSteps steps;
   private PeopleStore people;
   private long list;
 
@@ -44,6 +45,7 @@ class ImportsTest {
   void open() throws IOException {
     house = new TemporaryHouse(folder.resolve("house"));
     imports = new ImportStore(house.store, house.folder.part("imports"));
+    steps = new ImportSteps(house.store, house.folder.part("imports"));
     people = new PeopleStore(house.store);
     list = people.addList("Pass holders", NOBODY, NOW).id();
   }
@@ -157,7 +159,7 @@ class ImportsTest {
   void aFileIsStartedOnceAndOnlyAWaitingOneIsPutAside() throws IOException {
     long id = draft("a");
     imports.start(id, plan(COLUMN), list, NOBODY, NOW);
-    assertThat(imports.running()).containsExactly(id);
+    assertThat(steps.running()).containsExactly(id);
     assertThatThrownBy(() -> imports.start(id, plan(COLUMN), list, NOBODY, NOW))
         .isInstanceOf(Refused.class);
     assertThatThrownBy(() -> imports.discard(id, NOBODY, NOW)).isInstanceOf(Refused.class);
@@ -172,15 +174,15 @@ class ImportsTest {
   void aStepIsKeptWholeOrNotAtAll() throws IOException {
     long id = draft("a");
     imports.start(id, plan(COLUMN), list, NOBODY, NOW);
-    Job job = imports.job(id);
+    Job job = steps.job(id);
     ReadRow good = read(1, row("MF-1", "Oona Wick", "207 555 0101", ""));
-    assertThatThrownBy(() -> imports.take(job, List.of(good, good), NOW))
+    assertThatThrownBy(() -> steps.take(job, List.of(good, good), NOW))
         .as("the same row twice")
         .isInstanceOf(StoreFailure.class);
     assertThat(house.number("select count(*) from person")).isZero();
     assertThat(imports.get(id).rowsDone()).isZero();
-    imports.take(job, List.of(good), NOW);
-    assertThat(imports.job(id).rowsDone()).isEqualTo(1);
+    steps.take(job, List.of(good), NOW);
+    assertThat(steps.job(id).rowsDone()).isEqualTo(1);
   }
 
   @Test
@@ -205,8 +207,8 @@ class ImportsTest {
       read.add(
           new ReadRow(read.size() + 1L, new RowReader(plan(agreement), PHONES).read(row), false));
     }
-    imports.take(imports.job(id), read, NOW);
-    imports.end(id, Optional.empty(), NOW);
+    steps.take(steps.job(id), read, NOW);
+    steps.end(id, Optional.empty(), NOW);
     return id;
   }
 

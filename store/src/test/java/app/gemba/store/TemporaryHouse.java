@@ -56,7 +56,6 @@ final class TemporaryHouse implements AutoCloseable {
         .write(
             Urgency.BULK,
             db -> {
-              TakeIn takeIn = new TakeIn(db, NOW);
               for (int i = 0; i < people; i++) {
                 PersonDraft draft =
                     new PersonDraft(
@@ -72,7 +71,7 @@ final class TemporaryHouse implements AutoCloseable {
                     db,
                     "insert into list_member (list_id, person_id) values (?, ?)",
                     list,
-                    takeIn.take(draft, takeIn.known(draft)).person().value());
+                    TakeIn.one(db, draft, NOW).value());
               }
               return null;
             });

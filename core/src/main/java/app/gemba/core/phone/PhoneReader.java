@@ -103,6 +103,12 @@ public final class PhoneReader {
   }
 
   private PhoneReading readParts(String cell, String region) {
+    if (isOnlyANumber(cell)) {
+      Optional<PhoneNumber> plain = parsePlain(cell, region);
+      if (plain.isPresent()) {
+        return numbers(List.of(plain.get()), "");
+      }
+    }
     List<String> parts =
         Arrays.stream(SEPARATOR.split(cell)).filter(part -> !part.isBlank()).toList();
     if (parts.size() == 1) {
@@ -130,6 +136,17 @@ public final class PhoneReader {
     return inProse(cell, region)
         .<PhoneReading>map(number -> numbers(List.of(number), "words around the number"))
         .orElseGet(() -> new PhoneReading.Unusable("not a usable telephone number"));
+  }
+
+  /** Most cells hold one number and nothing else; these need none of the care below. */
+  private static boolean isOnlyANumber(String cell) {
+    for (int i = 0; i < cell.length(); i++) {
+      char c = cell.charAt(i);
+      if ((c < '0' || c > '9') && " ().-".indexOf(c) < 0 && (c != '+' || i > 0)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static PhoneReading.Numbers numbers(List<PhoneNumber> numbers, String warning) {

@@ -1,0 +1,155 @@
+package app.gemba.store;
+
+import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.people.PeopleDirectory;
+import app.gemba.core.people.PersonId;
+import app.gemba.core.phone.PhoneNumber;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Whom the rows of one step could be about: looked up all at once, and from then on kept here
+ * together with what the step adds. New people and numbers are given their ids here, which is safe
+ * because there is one writer.
+ */
+final class StepPeople implements PeopleDirectory {
+  private final Connection db;
+  private final Map<String, Long> ownIds = new HashMap<>();
+  private final Map<String, Long> emails = new HashMap<>();
+  private final Map<String, Long> numberIds = new HashMap<>();
+  private final Map<String, Long> byNumber = new HashMap<>();
+  private final Map<Long, StepPerson> people = new LinkedHashMap<>();
+  private final List<NewNumber> newNumbers = new ArrayList<>();
+  private long lastPerson;
+  private long lastNumber;
+
+  /** A number that the step is the first to bring. */
+  record NewNumber(long id, PhoneNumber number) {}
+
+  private StepPeople(Connection db) {
+    this.db = db;
+  }
+
+  /** Looks up everybody whom any of the drafts could be about. */
+  static StepPeople of(Connection db, Collection<PersonDraft> drafts) throws SQLException {
+    StepPeople step = new StepPeople(db);
+    step.lastPerson = Sql.number(db, "select coalesce(max(id), 0) from person");
+    step.lastNumber = Sql.number(db, "select coalesce(max(id), 0) from number");
+    step.lookUp(drafts);
+    return step;
+  }
+
+  private void lookUp(Collection<PersonDraft> drafts) throws SQLException {
+    Sql.query(
+        db,
+        "select d.own_id, d.person_id from json_each(?) j join person_detail d on d.own_id = j.value",
+        row -> ownIds.put(row.getString(1), row.getLong(2)),
+        Json.write(drafts.stream().map(PersonDraft::ownId).filter(id -> !id.isEmpty()).toList()));
+    Sql.query(
+        db,
+        """
+        select d.email, min(d.person_id) from json_each(?) j
+        join person_detail d on d.email = j.value group by d.email
+        """,
+        row -> emails.put(row.getString(1), row.getLong(2)),
+        Json.write(
+            drafts.stream()
+                .map(PersonDraft::email)
+                .filter(mail -> !mail.isEmpty())
+                .distinct()
+                .toList()));
+    Set<String> numbers =
+        drafts.stream()
+            .flatMap(draft -> draft.numbers().stream())
+            .map(PhoneNumber::e164)
+            .collect(Collectors.toSet());
+    Sql.query(
+        db,
+        """
+        select n.e164, n.id, min(pn.person_id) as person from json_each(?) j
+        join number n on n.e164 = j.value
+        left join person_number pn on pn.number_id = n.id group by n.id
+        """,
+        row -> {
+          String e164 = row.getString(1);
+          Sql.id(row, "person").ifPresent(person -> byNumber.put(e164, person));
+          return numberIds.put(e164, row.getLong(2));
+        },
+        Json.write(numbers));
+    Set<Long> found = new LinkedHashSet<>(ownIds.values());
+    found.addAll(emails.values());
+    found.addAll(byNumber.values());
+    StepPerson.load(db, found).forEach(person -> people.put(person.id(), person));
+  }
+
+  /** Somebody by their surrogate, as they stand within the step. */
+  StepPerson person(PersonId id) throws SQLException {
+    if (!people.containsKey(id.value())) {
+      StepPerson.load(db, Set.of(id.value())).forEach(one -> people.put(one.id(), one));
+    }
+    return people.get(id.value());
+  }
+
+  /** Takes a draft in: somebody new, or more about somebody known. */
+  StepPerson take(PersonDraft draft, Optional<PersonId> known) throws SQLException {
+    StepPerson person = known.isPresent() ? person(known.get()) : StepPerson.fresh(++lastPerson);
+    people.putIfAbsent(person.id(), person);
+    person.learn(draft);
+    for (PhoneNumber number : draft.numbers()) {
+      person.add(numberId(number));
+      byNumber.merge(number.e164(), person.id(), Math::min);
+    }
+    if (!person.ownId().isEmpty()) {
+      ownIds.putIfAbsent(person.ownId(), person.id());
+    }
+    if (!person.email().isEmpty()) {
+      emails.merge(person.email(), person.id(), Math::min);
+    }
+    return person;
+  }
+
+  /** The surrogate of a number, given here where it is new. */
+  long numberId(PhoneNumber number) {
+    return numberIds.computeIfAbsent(
+        number.e164(),
+        unknown -> {
+          newNumbers.add(new NewNumber(++lastNumber, number));
+          return lastNumber;
+        });
+  }
+
+  /** Everybody who is touched. */
+  Collection<StepPerson> people() {
+    return people.values();
+  }
+
+  /** Numbers that nobody brought before. */
+  List<NewNumber> newNumbers() {
+    return newNumbers;
+  }
+
+  @Override
+  public Optional<PersonId> byOwnId(String ownId) {
+    return Optional.ofNullable(ownIds.get(ownId)).map(PersonId::new);
+  }
+
+  @Override
+  public Optional<PersonId> byNumber(String e164) {
+    return Optional.ofNullable(byNumber.get(e164)).map(PersonId::new);
+  }
+
+  @Override
+  public Optional<PersonId> byEmail(String email) {
+    return Optional.ofNullable(emails.get(email)).map(PersonId::new);
+  }
+}

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type ReactNode } from 'react';
+import { Key } from './Key';
 
 /** Asks once before something that cannot be taken back. Escape and "Not yet" leave it. */
 export function Confirm({
@@ -23,7 +24,18 @@ export function Confirm({
     dialog.current?.showModal();
   }, []);
   return (
-    <dialog ref={dialog} className="modal" onClose={onLeave} aria-labelledby="confirm-title">
+    <dialog
+      ref={dialog}
+      className="modal"
+      onClose={onLeave}
+      aria-labelledby="confirm-title"
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && !busy) {
+          event.preventDefault();
+          onConfirm();
+        }
+      }}
+    >
       <div className="modal-box max-w-xl bg-sheet">
         <h2 id="confirm-title" className="mb-3 text-lg font-bold">
           {title}
@@ -31,14 +43,14 @@ export function Confirm({
         {children}
         <div className="modal-action">
           <button className="btn" onClick={() => dialog.current?.close()}>
-            Not yet
+            Not yet <Key>Esc</Key>
           </button>
           <button
             className={danger ? 'btn btn-error' : 'btn btn-primary'}
             disabled={busy}
             onClick={onConfirm}
           >
-            {action}
+            {action} <Key>Ctrl ⏎</Key>
           </button>
         </div>
       </div>

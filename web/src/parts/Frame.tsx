@@ -5,8 +5,10 @@ import { NavLink } from 'react-router';
 import { api } from '../api/client';
 import { useLive } from '../api/live';
 import type { Session } from '../api/session';
+import { ListKeys } from './ListKeys';
 import { LiveStrip } from './LiveStrip';
 import { Palette } from './Palette';
+import { UndoBar } from './UndoBar';
 import { toggleTheme } from './theme';
 
 const AREAS = [
@@ -20,12 +22,15 @@ const AREAS = [
 export function Frame({ session, children }: { session: Session; children: ReactNode }) {
   useLive();
   return (
-    <div className="grid h-screen grid-cols-[84px_1fr] grid-rows-[1fr_auto]">
-      <Rail session={session} />
-      <main className="min-h-0 overflow-auto px-7 py-5">{children}</main>
-      <LiveStrip />
-      <Palette />
-    </div>
+    <UndoBar>
+      <div className="grid h-screen grid-cols-[84px_1fr] grid-rows-[1fr_auto]">
+        <Rail session={session} />
+        <main className="min-h-0 overflow-auto px-7 py-5">{children}</main>
+        <LiveStrip />
+        <Palette />
+        <ListKeys />
+      </div>
+    </UndoBar>
   );
 }
 

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useSession } from '../api/session';
 import { useNewCampaign } from '../areas/campaigns/NewCampaignButton';
+import { pageKeys, type PageKey } from './keys';
 import { toggleTheme } from './theme';
 
 interface Command {
@@ -12,16 +13,15 @@ interface Command {
   run: () => void;
 }
 
-const SHORTCUTS: [string, string][] = [
-  ['Ctrl K', 'find and do anything'],
-  ['?', 'this list'],
-  ['N', 'new campaign'],
-  ['/', 'find people'],
-  ['P', 'pause or resume a run'],
-  ['← →', 'the day before and after, on Today'],
-  ['W', 'the week, on Today'],
-  ['Esc', 'close a dialog'],
+const EVERYWHERE: PageKey[] = [
+  { key: 'Ctrl K', words: 'find and do anything' },
+  { key: '?', words: 'this list' },
+  { key: 'Esc', words: 'leave a dialog' },
+  { key: 'Ctrl ⏎', words: 'do what a dialog asks' },
+  { key: '⏎', words: 'open the row' },
 ];
+
+const KEY_WORDS: Record<string, string> = { arrowright: '→', arrowleft: '←' };
 
 /** Everything that can be done, found by typing; with the keys, shown on demand. */
 export function Palette() {
@@ -75,11 +75,17 @@ function Dialog({
   );
 }
 
+/** The keys that work on this page, as the page itself registered them, and those that always do. */
 function Keys() {
+  const here = useSyncExternalStore(pageKeys.watch, pageKeys.now);
+  const all = [
+    ...here.map((one) => ({ ...one, key: KEY_WORDS[one.key] ?? one.key.toUpperCase() })),
+    ...EVERYWHERE,
+  ];
   return (
     <dl>
-      {SHORTCUTS.map(([key, words]) => (
-        <div key={key} className="row-line flex gap-4 py-1.5 first:border-t-0">
+      {all.map(({ key, words }) => (
+        <div key={key + words} className="row-line flex gap-4 py-1.5 first:border-t-0">
           <dt className="figure w-24">{key}</dt>
           <dd>{words}</dd>
         </div>

@@ -1,3 +1,4 @@
+import { parsePhoneNumberFromString } from 'libphonenumber-js/min';
 import type { Schemas } from '../api/client';
 
 const count = new Intl.NumberFormat('en');
@@ -70,13 +71,9 @@ export function dayAndTime(instant: string, zone: string): string {
   return `${day(instant, zone)} ${time(instant, zone)}`;
 }
 
-/** A telephone number, spaced so that it can be read. */
+/** A telephone number, grouped as in its country; one that is masked stays as it is. */
 export function spaced(e164: string): string {
-  const american = /^\+1(\d{3})(\d{3})(\d{4})$/.exec(e164);
-  if (american) {
-    return `+1 ${american[1]} ${american[2]} ${american[3]}`;
-  }
-  return e164.replace(/^(\+\d{2})(\d{3})(\d{3})(\d+)$/, '$1 $2 $3 $4');
+  return parsePhoneNumberFromString(e164)?.formatInternational() ?? e164;
 }
 
 type PersonState = Schemas['Place']['state'];

@@ -1,7 +1,15 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+import { pageKeys } from './keys';
 
-/** Runs an action at a key, where nobody is typing; in a text field the key works with Alt. */
-export function useKey(key: string, action: () => void, enabled = true) {
+/**
+ * Runs an action at a key, where nobody is typing; in a text field the key works with Alt. The key
+ * is listed, with its words, among those that work on this page.
+ */
+export function useKey(key: string, words: string, action: () => void, enabled = true) {
+  const latest = useRef(action);
+  useEffect(() => {
+    latest.current = action;
+  });
   useEffect(() => {
     if (!enabled) {
       return undefined;
@@ -10,14 +18,19 @@ export function useKey(key: string, action: () => void, enabled = true) {
       const target = event.target;
       const typing =
         target instanceof HTMLElement &&
-        (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+        (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+        !(target instanceof HTMLInputElement && target.type === 'checkbox');
       const plain = !event.ctrlKey && !event.metaKey && event.altKey === typing;
       if (plain && event.key.toLowerCase() === key && !document.querySelector('dialog[open]')) {
         event.preventDefault();
-        action();
+        latest.current();
       }
     };
     window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [key, action, enabled]);
+    const forget = pageKeys.add({ key, words });
+    return () => {
+      window.removeEventListener('keydown', listen);
+      forget();
+    };
+  }, [key, words, enabled]);
 }

@@ -51,7 +51,7 @@ export function NewCampaignButton() {
   const may = useMay('CHANGE_CAMPAIGNS');
   const make = useNewCampaign();
   const begin = () => make.mutate([]);
-  useKey('n', begin, may && !make.isPending);
+  useKey('n', 'new campaign', begin, may && !make.isPending);
   if (!may) {
     return null;
   }

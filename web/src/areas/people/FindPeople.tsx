@@ -15,7 +15,7 @@ export function FindPeople({ list }: { list?: number }) {
   const settled = useDeferredValue(typed.trim());
   const box = useRef<HTMLInputElement>(null);
   const picked = usePicked();
-  useKey('/', () => box.current?.focus());
+  useKey('/', 'find people', () => box.current?.focus());
   const query = new URLSearchParams({
     ...(list === undefined ? {} : { list: String(list) }),
     ...(settled ? { q: settled } : {}),

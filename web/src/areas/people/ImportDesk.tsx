@@ -6,6 +6,7 @@ import { PageHead, PartHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { dayAndTime, grouped } from '../../parts/format';
 import { useHouse } from '../../parts/house';
+import { useUndo } from '../../parts/undo';
 import { AgreementLine, type Agreement } from './AgreementLine';
 import { ImportTable, type Role } from './ImportTable';
 import { ListChoice, type ChosenList } from './ListChoice';
@@ -51,6 +52,7 @@ function Desk({
   const { zone } = useHouse();
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const offerUndo = useUndo();
   const [roles, setRoles] = useState<Role[]>(proposal.columns.map((column) => column.role));
   const [agreement, setAgreement] = useState<Agreement>(proposal.agreement);
   const [region, setRegion] = useState(of.region);
@@ -82,6 +84,7 @@ function Desk({
     mutationFn: () => api.delete(`/imports/${of.id}`),
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ['imports'] });
+      offerUndo(`${of.fileName} is put aside.`, () => api.post(`/imports/${of.id}/bring-back`));
       if (onPutAside) {
         onPutAside();
       } else {
@@ -167,6 +170,7 @@ function Desk({
       </div>
       <WhatWillHappen
         check={check.isPlaceholderData ? undefined : check.data}
+        rows={of.rowCount}
         agreement={agreement.source !== 'none'}
       />
       <ProblemNote error={check.error} />

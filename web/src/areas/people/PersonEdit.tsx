@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { Confirm } from '../../parts/Confirm';
 import { ProblemNote } from '../../parts/ProblemNote';
+import { useUndo } from '../../parts/undo';
 import { TextField } from '../setup/TextField';
 
 type Person = Schemas['Person'];
@@ -15,6 +16,7 @@ export function PersonEdit({ person, onDone }: { person: Person; onDone: () => v
   const [fields, setFields] = useState(person.fields);
   const [number, setNumber] = useState('');
   const queries = useQueryClient();
+  const offerUndo = useUndo();
   const save = useMutation({
     mutationFn: async () => {
       if (number.trim()) {
@@ -25,6 +27,7 @@ export function PersonEdit({ person, onDone }: { person: Person; onDone: () => v
       await api.put(`/people/${person.id}`, { version: added, name, email, ownId, fields });
     },
     onSuccess: async () => {
+      offerUndo(`${name || 'This person'} is changed.`, () => restore(person));
       await queries.invalidateQueries({ queryKey: ['person', person.id] });
       void queries.invalidateQueries({ queryKey: ['people'] });
       onDone();
@@ -56,4 +59,11 @@ export function PersonEdit({ person, onDone }: { person: Person; onDone: () => v
       </div>
     </Confirm>
   );
+}
+
+/** Puts the details back as they were; a number that was added stays. */
+async function restore(was: Person): Promise<void> {
+  const { version } = await api.get<Person>(`/people/${was.id}`);
+  const { name, email, ownId, fields } = was;
+  await api.put(`/people/${was.id}`, { version, name, email, ownId, fields });
 }

@@ -7,19 +7,10 @@ import { useMay } from '../../api/session';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { Story } from '../../parts/Story';
-import { spaced, time } from '../../parts/format';
 import { useTick } from '../../parts/useTick';
+import { NumberLine } from './NumberLine';
 import { PersonEdit } from './PersonEdit';
 import { SuppressButton } from './SuppressButton';
-
-const TYPE_WORDS: Record<string, string> = {
-  MOBILE: 'mobile',
-  LANDLINE: 'landline, takes no texts',
-  LANDLINE_OR_MOBILE: 'landline or mobile',
-  INTERNET: 'internet telephone',
-  SPECIAL: 'free-phone, premium or company number',
-  UNKNOWN: 'not in an assigned range',
-};
 
 /** Everything about one person. */
 export default function PersonPage() {
@@ -62,16 +53,7 @@ export default function PersonPage() {
           <section>
             <h2 className="section-title mb-1">Numbers</h2>
             {who.numbers.map((number) => (
-              <p key={number.id} className="row-line py-1.5">
-                <span className="figure">{spaced(number.e164)}</span>{' '}
-                <span className="text-muted">
-                  {TYPE_WORDS[number.type]} · {number.region} ·{' '}
-                  {localTimes(number.zones, now) || 'time zone not known'}
-                </span>
-                {number.suppressed && (
-                  <strong className="text-error"> must not be contacted</strong>
-                )}
-              </p>
+              <NumberLine key={number.id} personId={id} number={number} now={now} />
             ))}
           </section>
           <section>
@@ -113,12 +95,4 @@ export default function PersonPage() {
       </div>
     </>
   );
-}
-
-/** The zones that a number could be in, each with the time there now. */
-function localTimes(zones: string[], now: string): string {
-  return zones
-    .filter(Boolean)
-    .map((zone) => `${time(now, zone)} in ${zone.replace(/^.*\//, '').replaceAll('_', ' ')}`)
-    .join(' or ');
 }

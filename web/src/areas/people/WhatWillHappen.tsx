@@ -5,14 +5,18 @@ import type { ImportCheck } from './useImportCheck';
 export function WhatWillHappen({
   check,
   agreement,
+  rows,
 }: {
   check: ImportCheck | undefined;
+  rows: number;
   agreement: boolean;
 }) {
-  if (!check) {
+  if (!check?.counted) {
+    const counted = check && !check.counted ? check.rowsCounted : 0;
     return (
       <p className="mt-3 text-muted" role="status">
-        Counting what will happen, over the whole file…
+        Counting what will happen, over the whole file…{' '}
+        {counted > 0 && `${grouped(counted)} of ${grouped(rows)} rows so far`}
       </p>
     );
   }

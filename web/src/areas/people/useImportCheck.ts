@@ -14,6 +14,8 @@ export function useImportCheck(
     queryKey: ['import-check', id, body],
     queryFn: () => api.post<ImportCheck>(`/imports/${id}/check`, body),
     placeholderData: keepPreviousData,
+    // A large file is counted in the background; asking again tells how far it is.
+    refetchInterval: (query) => (query.state.data?.counted === false ? 500 : false),
     staleTime: Infinity,
     retry: false,
     enabled: /^[A-Z]{2}$/.test(body.region),

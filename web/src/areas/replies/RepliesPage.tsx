@@ -6,19 +6,22 @@ import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { dayAndTime, spaced } from '../../parts/format';
 import { useHouse } from '../../parts/house';
+import { useUndo } from '../../parts/undo';
 
 /** Replies that wait to be read. Opt-outs are understood by themselves and are not among them. */
 export default function RepliesPage() {
   const { zone } = useHouse();
   const may = useMay('RUN_CAMPAIGNS');
   const queries = useQueryClient();
+  const offerUndo = useUndo();
   const replies = useQuery({
     queryKey: ['replies', 'unread'],
     queryFn: () => api.get<Schemas['UnreadReply'][]>('/replies/unread'),
   });
   const read = useMutation({
     mutationFn: (id: number) => api.post(`/replies/${id}/read`),
-    onSuccess: () => {
+    onSuccess: (_, id) => {
+      offerUndo('One reply is read.', () => api.delete(`/replies/${id}/read`));
       void queries.invalidateQueries({ queryKey: ['replies'] });
       void queries.invalidateQueries({ queryKey: ['campaigns', 'today'] });
     },

@@ -1,13 +1,13 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { grouped } from '../../parts/format';
+import { grouped, people } from '../../parts/format';
 
 /** What waits for a person. */
 export function NeedsYou({ waiting, network }: { waiting: Schemas['Waiting']; network: string }) {
   const nothing =
     network !== 'none' &&
-    waiting.unconfirmed + waiting.heldWithoutZone + waiting.unreadReplies === 0;
+    waiting.unconfirmed.length + waiting.heldWithoutZone.length + waiting.unreadReplies === 0;
   return (
     <section>
       <h2 className="section-title mb-2">Needs you</h2>
@@ -18,26 +18,36 @@ export function NeedsYou({ waiting, network }: { waiting: Schemas['Waiting']; ne
             No SMS network is set up, so nothing can be sent.
           </Line>
         )}
-        {waiting.unconfirmed > 0 && (
-          <Line to="/campaigns" word="Decide" urgent>
-            {grouped(waiting.unconfirmed)} {waiting.unconfirmed === 1 ? 'text is' : 'texts are'}{' '}
-            unconfirmed: their answer was lost
+        {waiting.unconfirmed.map((one) => (
+          <Line key={one.campaignId} to={placeOf(one, 'UNCONFIRMED')} word="Decide" urgent>
+            {grouped(one.people)} {one.people === 1 ? 'text' : 'texts'} of {one.campaign}{' '}
+            unconfirmed: the answer was lost
           </Line>
-        )}
+        ))}
         {waiting.unreadReplies > 0 && (
           <Line to="/replies" word="Read">
             {grouped(waiting.unreadReplies)}{' '}
             {waiting.unreadReplies === 1 ? 'reply that nobody has' : 'replies that nobody has'} read
           </Line>
         )}
-        {waiting.heldWithoutZone > 0 && (
-          <Line to="/campaigns" word="Show">
-            {grouped(waiting.heldWithoutZone)} people held: their time zone is not known
+        {waiting.heldWithoutZone.map((one) => (
+          <Line
+            key={one.campaignId}
+            to={placeOf(one, 'HELD', 'ZONE_UNKNOWN', 'time zone not known')}
+            word="Say where"
+          >
+            {people(one.people)} of {one.campaign} held: time zone not known
           </Line>
-        )}
+        ))}
       </ul>
     </section>
   );
+}
+
+/** The people themselves, on the page of their run. */
+function placeOf(of: Schemas['Stuck'], state: string, reason = '', words = ''): string {
+  const query = new URLSearchParams({ state, reason, words });
+  return `/campaigns/${of.campaignId}?${query.toString()}`;
 }
 
 function Line({

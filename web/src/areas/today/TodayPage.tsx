@@ -32,9 +32,9 @@ export default function TodayPage() {
     placeholderData: keepPreviousData,
     refetchInterval: 15_000,
   });
-  useKey('arrowright', () => setAhead(ahead + 1));
-  useKey('arrowleft', () => setAhead(ahead - 1));
-  useKey('w', () => setWeek(!week));
+  useKey('arrowright', 'the day after', () => setAhead(ahead + 1));
+  useKey('arrowleft', 'the day before', () => setAhead(ahead - 1));
+  useKey('w', 'the week, or the day', () => setWeek(!week));
   const title = new Intl.DateTimeFormat('en-GB', {
     timeZone: zone,
     weekday: 'long',

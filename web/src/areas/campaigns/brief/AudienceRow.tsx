@@ -3,6 +3,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { grouped } from '../../../parts/format';
+import { useUndo } from '../../../parts/undo';
 import { FileIntoBrief } from './FileIntoBrief';
 import type { Brief } from './useDraft';
 
@@ -21,9 +22,17 @@ export function AudienceRow({
     queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
   });
   const queries = useQueryClient();
+  const offerUndo = useUndo();
   const unpick = useMutation({
-    mutationFn: () => api.delete(`/campaigns/${campaign.id}/picked`),
-    onSuccess: () => {
+    mutationFn: async () => {
+      const picked = await api.get<number[]>(`/campaigns/${campaign.id}/picked`);
+      await api.delete(`/campaigns/${campaign.id}/picked`);
+      return picked;
+    },
+    onSuccess: (people) => {
+      offerUndo('The picked people are left out.', () =>
+        api.post(`/campaigns/${campaign.id}/picked`, { people }),
+      );
       void queries.invalidateQueries({ queryKey: ['campaign', campaign.id] });
       void queries.invalidateQueries({ queryKey: ['preflight', campaign.id] });
     },

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { price, spaced, time } from '../../../parts/format';
+import { grouped, price, spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { AudienceRow } from './AudienceRow';
 import { MessageRow } from './MessageRow';
@@ -20,6 +20,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
     queryKey: ['senders'],
     queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
   });
+  const cap = senders.data?.find((one) => one.id === brief.senderId)?.perMinute ?? null;
   return (
     <>
       <PageHead
@@ -84,7 +85,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               {senders.data?.map((sender) => (
                 <option key={sender.id} value={sender.id}>
                   {spaced(sender.address)} {sender.label} · {price(sender.priceMicros, currency)} a
-                  segment
+                  segment{sender.perMinute !== null && `, ${sender.perMinute} a minute`}
                 </option>
               ))}
             </select>
@@ -107,6 +108,11 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
                 onChange={(event) => change({ perMinute: Number(event.target.value) })}
               />
               a minute, evenly
+              {cap !== null && brief.perMinute > cap && (
+                <span className="font-semibold text-warning">
+                  the sender allows {grouped(cap)} messages a minute
+                </span>
+              )}
             </label>
           </BriefRow>
           <BriefRow word="At most" id="brief-limit">

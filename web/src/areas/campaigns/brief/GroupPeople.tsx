@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../../api/client';
+import { GiveZone } from '../../../parts/GiveZone';
 import { MoreButton } from '../../../parts/MoreButton';
 import { spaced } from '../../../parts/format';
 import { usePages } from '../../../parts/usePages';
@@ -28,6 +29,9 @@ export function GroupPeople({
     >
       {group.source && <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>}
       {group.code === 'NO_AGREEMENT' && <GiveAgreement campaignId={campaignId} />}
+      {group.code === 'ZONE_UNKNOWN' && (
+        <GiveZone path={`/campaigns/${campaignId}/preflight/zone`} />
+      )}
       <ul>
         {pages.rows.map((person, index) => (
           <li key={index} className="row-line flex justify-between gap-3 py-1">

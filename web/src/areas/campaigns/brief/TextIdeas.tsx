@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { ProblemNote } from '../../../parts/ProblemNote';
+import { useUndo } from '../../../parts/undo';
 
 /** Texts of the house: used again with one click, and kept with a note what they are for. */
 export function TextIdeas({
@@ -14,6 +15,7 @@ export function TextIdeas({
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
   const queries = useQueryClient();
+  const offerUndo = useUndo();
   const ideas = useQuery({
     queryKey: ['text-ideas'],
     queryFn: () => api.get<Schemas['TextIdea'][]>('/text-ideas'),
@@ -28,8 +30,13 @@ export function TextIdeas({
     },
   });
   const remove = useMutation({
-    mutationFn: (id: number) => api.delete(`/text-ideas/${id}`),
-    onSuccess: changed,
+    mutationFn: (idea: Schemas['TextIdea']) => api.delete(`/text-ideas/${idea.id}`),
+    onSuccess: (_, { text, note: about }) => {
+      offerUndo('A text of the house is thrown away.', () =>
+        api.post('/text-ideas', { text, note: about }),
+      );
+      return changed();
+    },
   });
   if (!open) {
     return (
@@ -53,7 +60,7 @@ export function TextIdeas({
             <button
               className="ml-auto text-muted hover:text-error"
               aria-label={`Throw away: ${idea.note || idea.text}`}
-              onClick={() => remove.mutate(idea.id)}
+              onClick={() => remove.mutate(idea)}
             >
               ×
             </button>

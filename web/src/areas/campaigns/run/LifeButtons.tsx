@@ -7,10 +7,16 @@ import { Key } from '../../../parts/Key';
 import { people } from '../../../parts/format';
 import { useKey } from '../../../parts/useKey';
 
-type Act = 'pause' | 'resume' | 'stop';
+type Act = 'pause' | 'resume' | 'stop' | 'finish';
 
-/** Pause, resume and stop. */
-export function LifeButtons({ campaign }: { campaign: Schemas['Campaign'] }) {
+/** Pause, resume, stop; finish, where only who is held until something is known is left. */
+export function LifeButtons({
+  campaign,
+  awaiting,
+}: {
+  campaign: Schemas['Campaign'];
+  awaiting: number;
+}) {
   const may = useMay('RUN_CAMPAIGNS');
   const queries = useQueryClient();
   const [stopping, setStopping] = useState(false);
@@ -25,7 +31,7 @@ export function LifeButtons({ campaign }: { campaign: Schemas['Campaign'] }) {
   const runs = campaign.state === 'RUNNING' || campaign.state === 'SCHEDULED';
   const live = runs || campaign.state === 'PAUSED';
   const turn = () => act.mutate(runs ? 'pause' : 'resume');
-  useKey('p', turn, may && live && !act.isPending);
+  useKey('p', 'pause or resume this run', turn, may && live && !act.isPending);
   if (!may || !live) {
     return null;
   }
@@ -35,6 +41,11 @@ export function LifeButtons({ campaign }: { campaign: Schemas['Campaign'] }) {
       <button className="btn" disabled={act.isPending} onClick={turn}>
         {runs ? 'Pause' : 'Resume'} <Key>P</Key>
       </button>
+      {campaign.state === 'RUNNING' && awaiting > 0 && awaiting === campaign.waiting && (
+        <button className="btn" disabled={act.isPending} onClick={() => act.mutate('finish')}>
+          Finish without them
+        </button>
+      )}
       <button className="btn btn-outline btn-error" onClick={() => setStopping(true)}>
         Stop
       </button>

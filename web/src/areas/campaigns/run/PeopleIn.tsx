@@ -1,4 +1,5 @@
 import type { Schemas } from '../../../api/client';
+import { GiveZone } from '../../../parts/GiveZone';
 import { MoreButton } from '../../../parts/MoreButton';
 import { STATE_WORDS, dayAndTime, spaced } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
@@ -37,6 +38,9 @@ export function PeopleIn({
           <FollowOnButton campaignId={campaignId} place={place} />
         </span>
       </div>
+      {place.reason === 'ZONE_UNKNOWN' && place.state === 'HELD' && (
+        <GiveZone path={`/campaigns/${campaignId}/held-zone`} />
+      )}
       <PickBar picked={picked.picked} onClear={picked.clear} />
       <ul>
         {pages.rows.map((row) => (

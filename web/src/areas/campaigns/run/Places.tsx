@@ -6,7 +6,8 @@ type Place = Schemas['Place'];
 /** One place of a report whose people are shown. */
 export type ChosenPlace = Pick<Place, 'state' | 'reason' | 'words'>;
 
-const ORDER: Place['state'][] = [
+/** All states a person can be in, in the order in which a report tells them. */
+export const PLACE_STATES: Place['state'][] = [
   'REACHED',
   'IN_FLIGHT',
   'WAITING',
@@ -38,12 +39,12 @@ export function Places({
   onChoose: (place: ChosenPlace | undefined) => void;
 }) {
   const places = [...report.places].sort(
-    (a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state) || b.people - a.people,
+    (a, b) => PLACE_STATES.indexOf(a.state) - PLACE_STATES.indexOf(b.state) || b.people - a.people,
   );
   return (
     <section>
       <h2 className="section-title mb-2">{people(report.people)}, each in one place</h2>
-      <table className="w-full">
+      <table className="rows w-full">
         <tbody>
           {places.map((place) => {
             const is = chosen?.state === place.state && chosen.reason === place.reason;

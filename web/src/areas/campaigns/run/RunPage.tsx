@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
@@ -21,7 +22,7 @@ import { OverTime } from './OverTime';
 import { LifeButtons } from './LifeButtons';
 import { OnePerson } from './OnePerson';
 import { PeopleIn } from './PeopleIn';
-import { Places, type ChosenPlace } from './Places';
+import { PLACE_STATES, Places, type ChosenPlace } from './Places';
 import { Replies } from './Replies';
 
 /** A launched campaign: where everybody is, live, and what came of it. */
@@ -32,7 +33,8 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
     queryKey: ['campaign', campaign.id, 'report'],
     queryFn: () => api.get<Schemas['Report']>(`/campaigns/${campaign.id}/report`),
   });
-  const [place, setPlace] = useState<ChosenPlace>();
+  const [asked] = useSearchParams();
+  const [place, setPlace] = useState(() => placeIn(asked));
   const [position, setPosition] = useState<number>();
   const live = now?.campaigns.find((one) => one.id === campaign.id);
   return (
@@ -46,7 +48,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           Table as CSV
         </a>
         <FollowOnButton campaignId={campaign.id} />
-        <LifeButtons campaign={campaign} />
+        <LifeButtons campaign={campaign} awaiting={awaiting(report.data)} />
       </PageHead>
       {now && !now.connected && campaign.state === 'RUNNING' && (
         <p className="mt-3 font-semibold text-warning">
@@ -101,6 +103,19 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
       </div>
     </>
   );
+}
+
+/** The place that a link to this page asks to see, such as from what needs somebody on Today. */
+function placeIn(asked: URLSearchParams): ChosenPlace | undefined {
+  const state = PLACE_STATES.find((one) => one === asked.get('state'));
+  const reason = asked.get('reason') ?? '';
+  return state && { state, reason, words: asked.get('words') ?? '' };
+}
+
+/** How many are held until something is known. */
+function awaiting(report: Schemas['Report'] | undefined): number {
+  const held = report?.places.find((one) => one.state === 'HELD' && one.reason === 'ZONE_UNKNOWN');
+  return held?.people ?? 0;
 }
 
 function subtitle(campaign: Schemas['Campaign'], zone: string): string {

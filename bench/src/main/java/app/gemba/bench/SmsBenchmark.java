@@ -110,7 +110,13 @@ final class SmsBenchmark implements Benchmark {
         .change(
             new HouseStore.House("Marram Ferries", ZONE, "US", "USD", 0), Optional.empty(), now);
     long sender =
-        new SenderStore(store).add(SENDER, "Booking office", 8_000, Optional.empty(), now).id();
+        new SenderStore(store)
+            .add(
+                SENDER,
+                new SenderStore.SenderTerms("Booking office", 8_000, Optional.empty()),
+                Optional.empty(),
+                now)
+            .id();
     CampaignStore.Campaign draft = campaigns.add(brief(sender), Optional.empty(), now);
     List<PhoneNumber> typed =
         IntStream.range(0, people)

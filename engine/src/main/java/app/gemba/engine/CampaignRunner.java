@@ -18,6 +18,8 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -44,6 +46,9 @@ public final class CampaignRunner implements AutoCloseable {
   private final Clock clock;
   private final Map<Long, Run> runs = new HashMap<>();
   private final Map<Long, Instant> asleepUntil = new HashMap<>();
+  private final SenderPaces senders = new SenderPaces();
+  private volatile boolean awake;
+  private int turns;
   private final Semaphore nudged = new Semaphore(0);
   private final Thread thread = new Thread(this::work, "campaigns");
   private volatile boolean closed;
@@ -74,6 +79,12 @@ public final class CampaignRunner implements AutoCloseable {
     thread.start();
   }
 
+  /** Something has become known that people were held for: every run looks again. */
+  public void wake() {
+    awake = true;
+    nudge();
+  }
+
   /** Something has changed that a run may wait for. */
   public void nudge() {
     if (nudged.availablePermits() == 0) {
@@ -99,7 +110,11 @@ public final class CampaignRunner implements AutoCloseable {
         List<Launched> live = book.launched();
         runs.keySet().retainAll(live.stream().map(Launched::id).toList());
         asleepUntil.keySet().retainAll(runs.keySet());
-        for (Launched campaign : live) {
+        if (awake) {
+          awake = false;
+          asleepUntil.clear();
+        }
+        for (Launched campaign : inTurn(live)) {
           Duration wait = stepped(campaign);
           sleep = wait.compareTo(sleep) < 0 ? wait : sleep;
         }
@@ -111,6 +126,13 @@ public final class CampaignRunner implements AutoCloseable {
       }
       await(sleep);
     }
+  }
+
+  /** Campaigns that share a sender take turns at being first. */
+  private List<Launched> inTurn(List<Launched> live) {
+    List<Launched> order = new ArrayList<>(live);
+    Collections.rotate(order, turns++);
+    return order;
   }
 
   private void await(Duration sleep) {
@@ -156,7 +178,8 @@ public final class CampaignRunner implements AutoCloseable {
       return until(asleep, now);
     }
     Run run = runs.computeIfAbsent(campaign.id(), id -> begin(campaign.brief(), now));
-    RunCommand first = run.step(new RunEvent.Tick(exchange.room()), now).commands().get(0);
+    int room = senders.room(campaign, exchange.room(), now);
+    RunCommand first = run.step(new RunEvent.Tick(room), now).commands().get(0);
     if (first instanceof RunCommand.WakeAt wake) {
       return until(wake.instant(), now);
     }
@@ -173,6 +196,7 @@ public final class CampaignRunner implements AutoCloseable {
               return step.commands();
             });
     runs.put(campaign.id(), next[0]);
+    senders.said(campaign, stepped.claims(), now);
     stepped.claims().forEach(claim -> exchange.send(campaign.id(), outgoing(campaign, claim)));
     for (RunCommand other : stepped.others()) {
       if (other instanceof RunCommand.WakeAt wake) {

@@ -81,7 +81,8 @@ final class BookInMemory implements AttemptBook {
   @Override
   public synchronized List<Launched> launched() {
     return state.isLive()
-        ? List.of(new Launched(1, state, 1, brief(), "+12075550100", 8_000, frozen))
+        ? List.of(
+            new Launched(1, state, 1, brief(), "+12075550100", 8_000, Optional.empty(), frozen))
         : List.of();
   }
 
@@ -111,7 +112,8 @@ final class BookInMemory implements AttemptBook {
     }
     List<Claim> claims = new ArrayList<>();
     List<RunCommand> others = new ArrayList<>();
-    for (RunCommand command : decide.apply(new RunEvent.Looked(due, atMost, Optional.empty()))) {
+    for (RunCommand command :
+        decide.apply(new RunEvent.Looked(due, atMost, Optional.empty(), false))) {
       if (command instanceof RunCommand.Send send) {
         long id = send.candidate().position();
         if (!claimed.add(id)) {

@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class ImportRunnerTest {
-  private static final int ROWS = 1_130;
+  private static final int ROWS = 3_130;
 
   @TempDir Path folder;
 
@@ -47,7 +47,7 @@ class ImportRunnerTest {
     Book book = new Book(file(), 0);
     book.failAt = 2;
     run(book);
-    assertThat(book.numbers).as("whole steps only").hasSize(250);
+    assertThat(book.numbers).as("whole steps only").hasSize(1_000);
     assertThat(book.ended).as("still under way").isEmpty();
   }
 

@@ -15,8 +15,10 @@ import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
+import app.gemba.store.NumberZones;
 import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
+import app.gemba.store.PickedPeople;
 import app.gemba.store.PreflightStore;
 import app.gemba.store.ReportStore;
 import app.gemba.store.SenderStore;
@@ -87,6 +89,16 @@ class Wiring {
   }
 
   @Bean
+  PickedPeople pickedPeople(Store store) {
+    return new PickedPeople(store);
+  }
+
+  @Bean
+  NumberZones numberZones(Store store) {
+    return new NumberZones(store);
+  }
+
+  @Bean
   ImportStore importStore(Store store, DataFolder folder) {
     return new ImportStore(store, folder.part("imports"));
   }
@@ -150,8 +162,12 @@ class Wiring {
   }
 
   @Bean
-  ImportRunner importRunner(Store store, DataFolder folder, PhoneReader phones, Clock clock) {
-    ImportSteps book = new ImportSteps(store, folder.part("imports"));
+  ImportSteps importSteps(Store store, DataFolder folder) {
+    return new ImportSteps(store, folder.part("imports"));
+  }
+
+  @Bean
+  ImportRunner importRunner(ImportSteps book, PhoneReader phones, Clock clock) {
     return new ImportRunner(book, phones, clock);
   }
 }

@@ -39,7 +39,7 @@ public final class AttemptStore implements AttemptBook {
             Sql.query(
                 db,
                 """
-                select c.*, s.address from campaign c join sender s on s.id = c.sender_id
+                select c.*, s.address, s.per_minute as sender_per_minute from campaign c join sender s on s.id = c.sender_id
                 where c.state in ('SCHEDULED', 'RUNNING', 'PAUSED') order by c.id
                 """,
                 row ->
@@ -50,6 +50,7 @@ public final class AttemptStore implements AttemptBook {
                         BriefRows.read(db, row),
                         row.getString("address"),
                         row.getLong("price_micros"),
+                        Sql.id(row, "sender_per_minute").map(Long::intValue),
                         row.getString("frozen_at") != null)));
   }
 
@@ -102,8 +103,9 @@ public final class AttemptStore implements AttemptBook {
               List<Candidate> candidates = due.stream().map(Due::candidate).toList();
               Optional<Instant> next =
                   due.isEmpty() ? nextDue(db, campaign.id()) : Optional.empty();
+              boolean awaiting = due.isEmpty() && isAwaiting(db, campaign.id());
               List<RunCommand> commands =
-                  decide.apply(new RunEvent.Looked(candidates, atMost, next));
+                  decide.apply(new RunEvent.Looked(candidates, atMost, next, awaiting));
               return apply(db, campaign, commands, now);
             });
   }
@@ -255,6 +257,19 @@ public final class AttemptStore implements AttemptBook {
         """,
         row -> Instant.parse(row.getString(1)),
         campaign);
+  }
+
+  /** Whether anybody is held without an instant, until something is known. */
+  private static boolean isAwaiting(Connection db, long campaign) throws SQLException {
+    return Sql.number(
+            db,
+            """
+            select coalesce(sum(people), 0) from audience_tally
+            where campaign_id = ? and state = 'HELD' and reason = ?
+            """,
+            campaign,
+            ReasonCode.ZONE_UNKNOWN)
+        > 0;
   }
 
   private static Stepped apply(

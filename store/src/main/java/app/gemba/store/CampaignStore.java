@@ -3,7 +3,7 @@ package app.gemba.store;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
-import app.gemba.core.campaign.PersonState;
+import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
@@ -132,53 +132,6 @@ public final class CampaignStore {
     return Page.of(rows, limit, row -> String.valueOf(row.id()));
   }
 
-  /** Puts people into a draft's audience by hand. */
-  public void pick(long id, List<Long> people) {
-    store
-        .writer()
-        .write(
-            Urgency.DESK,
-            db ->
-                Sql.update(
-                    db,
-                    """
-                    insert or ignore into campaign_person (campaign_id, person_id)
-                    select ?, p.id from json_each(?) j join person p on p.id = j.value
-                    """,
-                    id,
-                    Json.write(people)));
-  }
-
-  /** Puts the people of one place of a campaign's report into a draft's audience. */
-  public void pickFrom(long id, long campaign, PersonState state, Optional<String> reason) {
-    store
-        .writer()
-        .write(
-            Urgency.DESK,
-            db ->
-                Sql.update(
-                    db,
-                    """
-                    insert or ignore into campaign_person (campaign_id, person_id)
-                    select ?1, person_id from audience_member
-                    where campaign_id = ?2 and state = ?3
-                      and (?4 is null or coalesce(reason, '') = ?4)
-                    """,
-                    id,
-                    campaign,
-                    state,
-                    reason));
-  }
-
-  /** Takes everybody out again who was picked by hand. */
-  public void unpick(long id) {
-    store
-        .writer()
-        .write(
-            Urgency.DESK,
-            db -> Sql.update(db, "delete from campaign_person where campaign_id = ?", id));
-  }
-
   /** Marks a campaign as a test of another, so that it is not listed among the others. */
   public void markTest(long id, long of) {
     store
@@ -278,6 +231,35 @@ public final class CampaignStore {
                   "The campaign is "
                       + before.name().toLowerCase(Locale.ROOT)
                       + "; this cannot be done to it now.");
+            });
+  }
+
+  /**
+   * Finishes a running campaign without those who are held until something is known.
+   *
+   * @throws Refused where it is not running, or somebody else is still to come
+   */
+  public void finishWithoutHeld(long id, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              long toCome =
+                  Sql.number(
+                      db,
+                      """
+                      select coalesce(sum(people), 0) from audience_tally where campaign_id = ?
+                        and (state = 'WAITING' or state = 'HELD' and reason <> ?)
+                      """,
+                      id,
+                      ReasonCode.ZONE_UNKNOWN);
+              if (toCome > 0 || Lives.advance(db, id, CampaignAct.FINISH, now).isEmpty()) {
+                throw new Refused(
+                    Refused.Kind.WRONG_STATE,
+                    "Only a running campaign with nobody else to come can be finished by hand.");
+              }
+              return AuditLog.add(db, user, "campaign finished", subject(db, id), "", now);
             });
   }
 

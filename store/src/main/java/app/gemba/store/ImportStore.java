@@ -225,6 +225,25 @@ public final class ImportStore {
             });
   }
 
+  /** Puts a file back on the desk that was put aside. */
+  public void bringBack(long id, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              int back =
+                  Sql.update(
+                      db,
+                      "update import set state = 'draft' where id = ? and state = 'discarded'",
+                      id);
+              if (back == 0) {
+                throw new Refused(Refused.Kind.WRONG_STATE, "This file has not been put aside.");
+              }
+              return AuditLog.add(db, user, "import brought back", String.valueOf(id), "", now);
+            });
+  }
+
   /** The rejected rows after a given one, in order. */
   public List<Reject> rejects(long id, long after, int limit) {
     return store.read(

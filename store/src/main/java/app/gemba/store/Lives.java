@@ -44,7 +44,7 @@ final class Lives {
         over,
         now,
         id);
-    if (to == CampaignState.STOPPED) {
+    if (over) {
       Sql.update(
           db,
           """

@@ -28,7 +28,8 @@ public final class Refused extends RuntimeException {
     return kind;
   }
 
-  static Refused notFound(String what) {
+  /** There is no such thing. */
+  public static Refused notFound(String what) {
     return new Refused(Kind.NOT_FOUND, "There is no such " + what + ".");
   }
 }

@@ -17,8 +17,18 @@ public final class SenderStore {
    * A number or name that texts come from.
    *
    * @param priceMicros price of a segment in millionths of the house's currency
+   * @param perMinute messages it may say a minute over all campaigns; empty where it has no cap
    */
-  public record Sender(long id, String address, String label, long priceMicros, int version) {}
+  public record Sender(
+      long id,
+      String address,
+      String label,
+      long priceMicros,
+      Optional<Integer> perMinute,
+      int version) {}
+
+  /** What can be said and changed about a sender. */
+  public record SenderTerms(String label, long priceMicros, Optional<Integer> perMinute) {}
 
   /** How the SMS network is reached. {@code kind} is "stand-in" or "smpp". */
   public record SmsNetwork(
@@ -33,8 +43,7 @@ public final class SenderStore {
   }
 
   /** Adds a sender. */
-  public Sender add(
-      String address, String label, long priceMicros, Optional<Long> user, Instant now) {
+  public Sender add(String address, SenderTerms terms, Optional<Long> user, Instant now) {
     return store
         .writer()
         .write(
@@ -46,13 +55,58 @@ public final class SenderStore {
               long id =
                   Sql.insert(
                       db,
-                      "insert into sender (address, label, price_micros) values (?, ?, ?)",
+                      """
+                      insert into sender (address, label, price_micros, per_minute)
+                      values (?, ?, ?, ?)
+                      """,
                       address,
-                      label,
-                      priceMicros);
-              AuditLog.add(db, user, "sender added", address, label, now);
-              return new Sender(id, address, label, priceMicros, 1);
+                      terms.label(),
+                      terms.priceMicros(),
+                      terms.perMinute());
+              AuditLog.add(db, user, "sender added", address, terms.label(), now);
+              return get(db, id);
             });
+  }
+
+  /**
+   * Changes what a sender is called, costs and may say a minute. Campaigns that were launched keep
+   * their price; the rate holds for all from now on.
+   *
+   * @throws Refused where somebody changed it meanwhile
+   */
+  public Sender change(long id, int version, SenderTerms terms, Optional<Long> user, Instant now) {
+    return store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              String address = get(db, id).address();
+              int changed =
+                  Sql.update(
+                      db,
+                      """
+                      update sender set label = ?, price_micros = ?, per_minute = ?,
+                        version = version + 1
+                      where id = ? and version = ?
+                      """,
+                      terms.label(),
+                      terms.priceMicros(),
+                      terms.perMinute(),
+                      id,
+                      version);
+              if (changed == 0) {
+                throw new Refused(
+                    Refused.Kind.STALE,
+                    "Somebody changed this sender meanwhile. Look at it again, then change it.");
+              }
+              AuditLog.add(db, user, "sender changed", address, terms.label(), now);
+              return get(db, id);
+            });
+  }
+
+  private static Sender get(java.sql.Connection db, long id) throws java.sql.SQLException {
+    return Sql.first(db, "select * from sender where id = ?", SenderStore::sender, id)
+        .orElseThrow(() -> Refused.notFound("sender"));
   }
 
   /** The SMS network; empty where none is configured. */
@@ -108,6 +162,7 @@ public final class SenderStore {
         row.getString("address"),
         row.getString("label"),
         row.getLong("price_micros"),
+        Sql.id(row, "per_minute").map(Long::intValue),
         row.getInt("version"));
   }
 }

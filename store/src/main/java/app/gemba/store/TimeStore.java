@@ -76,11 +76,7 @@ public final class TimeStore {
         db ->
             Sql.query(
                 db,
-                """
-                select coalesce(n.zones, ''), count(*) from audience_member m
-                left join number n on n.id = m.number_id
-                where m.campaign_id = ? and m.state in ('WAITING', 'HELD') group by 1
-                """,
+                "select zones, people from audience_waiting where campaign_id = ? and people > 0",
                 row -> people.merge(zones(row.getString(1)), row.getLong(2), Long::sum),
                 campaign));
     return people;
@@ -141,6 +137,15 @@ public final class TimeStore {
                 db, "select count(*) from incoming_text where read_at is null and opt_out = 0"));
   }
 
+  /** A reply is to be read after all. */
+  public void markUnread(long id) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> Sql.update(db, "update incoming_text set read_at = null where id = ?", id));
+  }
+
   /** Somebody has read a reply. */
   public void markRead(long id, Instant now) {
     store
@@ -155,18 +160,33 @@ public final class TimeStore {
                     id));
   }
 
-  /** People of live campaigns who are held because their zone is not known. */
-  public long heldWithoutZone() {
+  /** People of one campaign in one state who wait for somebody to act. */
+  public record Stuck(long campaignId, String campaign, long people) {}
+
+  /** People of live campaigns who are held because their zone is not known, by campaign. */
+  public List<Stuck> heldWithoutZone() {
+    return stuck(
+        """
+        t.state = 'HELD' and t.reason = 'ZONE_UNKNOWN'
+          and c.state in ('SCHEDULED', 'RUNNING', 'PAUSED')
+        """);
+  }
+
+  /** Attempts nobody can say the end of, by campaign. */
+  public List<Stuck> unconfirmed() {
+    return stuck("t.state = 'UNCONFIRMED'");
+  }
+
+  private List<Stuck> stuck(String which) {
     return store.read(
         db ->
-            Sql.number(
+            Sql.query(
                 db,
-                """
-                select coalesce(sum(t.people), 0) from audience_tally t
-                join campaign c on c.id = t.campaign_id
-                where t.state = 'HELD' and t.reason = 'ZONE_UNKNOWN'
-                  and c.state in ('SCHEDULED', 'RUNNING', 'PAUSED')
-                """));
+                "select c.id, c.name, sum(t.people) as people from audience_tally t"
+                    + " join campaign c on c.id = t.campaign_id where t.people > 0 and "
+                    + which
+                    + " group by c.id order by c.id desc",
+                row -> new Stuck(row.getLong(1), row.getString(2), row.getLong(3))));
   }
 
   private static Set<ZoneId> zones(String names) {

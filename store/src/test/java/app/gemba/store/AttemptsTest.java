@@ -204,7 +204,11 @@ class AttemptsTest {
     long list = house.listOf(1);
     CampaignStore campaigns = new CampaignStore(house.store);
     new SenderStore(house.store)
-        .add("+12075550100", "Office", 1, Optional.empty(), TemporaryHouse.NOW);
+        .add(
+            "+12075550100",
+            new SenderStore.SenderTerms("Office", 1, Optional.empty()),
+            Optional.empty(),
+            TemporaryHouse.NOW);
     var draft =
         campaigns.add(TemporaryHouse.brief(1, list, SHORT), Optional.empty(), TemporaryHouse.NOW);
     assertThat(launch(campaigns, draft, "a")).isTrue();
@@ -221,7 +225,11 @@ class AttemptsTest {
     long list = house.listOf(1);
     CampaignStore campaigns = new CampaignStore(house.store);
     new SenderStore(house.store)
-        .add("+12075550100", "Office", 1, Optional.empty(), TemporaryHouse.NOW);
+        .add(
+            "+12075550100",
+            new SenderStore.SenderTerms("Office", 1, Optional.empty()),
+            Optional.empty(),
+            TemporaryHouse.NOW);
     var draft =
         campaigns.add(TemporaryHouse.brief(1, list, SHORT), Optional.empty(), TemporaryHouse.NOW);
     campaigns.change(draft.id(), draft.version(), draft.brief(), TemporaryHouse.NOW);

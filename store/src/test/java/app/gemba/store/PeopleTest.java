@@ -214,12 +214,14 @@ class PeopleTest {
     house.step(campaign, 3);
     CampaignStore campaigns = new CampaignStore(house.store);
     var draft = campaigns.add(TemporaryHouse.brief(1, list, "x"), NOBODY, NOW);
-    campaigns.pick(draft.id(), List.of(1L, 2L, 2L, 999L));
+    PickedPeople picks = new PickedPeople(house.store);
+    picks.add(draft.id(), List.of(1L, 2L, 2L, 999L));
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(2);
-    campaigns.pickFrom(
+    picks.addFrom(
         draft.id(), campaign.id(), app.gemba.core.campaign.PersonState.IN_FLIGHT, Optional.empty());
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(3);
-    campaigns.unpick(draft.id());
+    assertThat(picks.of(draft.id())).containsExactly(1L, 2L, 3L);
+    picks.clear(draft.id());
     assertThat(campaigns.get(draft.id()).picked()).isZero();
   }
 

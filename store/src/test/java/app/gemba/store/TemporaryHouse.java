@@ -82,7 +82,11 @@ final class TemporaryHouse implements AutoCloseable {
   Launched running(long list, String message) {
     long sender =
         new SenderStore(store)
-            .add("+12075550100", "Booking office", 8_000, Optional.empty(), NOW)
+            .add(
+                "+12075550100",
+                new SenderStore.SenderTerms("Booking office", 8_000, Optional.empty()),
+                Optional.empty(),
+                NOW)
             .id();
     CampaignStore campaigns = new CampaignStore(store);
     CampaignStore.Campaign draft =

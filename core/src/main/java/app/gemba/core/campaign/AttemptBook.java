@@ -16,6 +16,7 @@ public interface AttemptBook {
    * A launched campaign that may still act.
    *
    * @param sender the address it speaks from
+   * @param senderPerMinute messages that the sender may say a minute, over all campaigns
    * @param frozen whether its audience is complete
    */
   record Launched(
@@ -25,6 +26,7 @@ public interface AttemptBook {
       Brief brief,
       String sender,
       long pricePerSegmentMicros,
+      Optional<Integer> senderPerMinute,
       boolean frozen) {}
 
   /** An attempt that is written down and may leave. */

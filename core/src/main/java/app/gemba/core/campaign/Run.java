@@ -7,9 +7,11 @@ import app.gemba.core.content.MergeText;
 import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.content.SmsText;
 import app.gemba.core.pacing.Pace;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A running campaign, stepped: an event and the time in, commands and the next state out. The
@@ -19,6 +21,8 @@ import java.util.List;
  * @param pace when the next attempt may leave
  */
 public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) {
+  /** What is awaited is told when it comes; this is for the case that the telling is missed. */
+  private static final Duration LOOK_AGAIN = Duration.ofMinutes(1);
 
   /** The next state and what is to be done. */
   public record Step(Run next, List<RunCommand> commands) {
@@ -54,13 +58,18 @@ public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) 
     }
     Run next = new Run(verdicts, terms, message, pace.after(sent, now));
     if (looked.candidates().isEmpty()) {
-      commands.add(
-          looked
-              .nextHeldUntil()
-              .<RunCommand>map(RunCommand.WakeAt::new)
-              .orElseGet(RunCommand.Finish::new));
+      commands.add(whenNobodyIsDue(looked, now));
     }
     return new Step(next, commands);
+  }
+
+  /** Whoever is held until something is known keeps the campaign open: nobody is lost. */
+  private static RunCommand whenNobodyIsDue(RunEvent.Looked looked, Instant now) {
+    Optional<Instant> next =
+        looked.awaiting() && looked.nextHeldUntil().isEmpty()
+            ? Optional.of(now.plus(LOOK_AGAIN))
+            : looked.nextHeldUntil();
+    return next.<RunCommand>map(RunCommand.WakeAt::new).orElseGet(RunCommand.Finish::new);
   }
 
   private RunCommand decide(Candidate candidate, Instant now) {

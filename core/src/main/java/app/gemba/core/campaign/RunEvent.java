@@ -15,8 +15,10 @@ public sealed interface RunEvent {
    *
    * @param asked how many were asked for
    * @param nextHeldUntil when the next of the held comes due, where nobody else is waiting
+   * @param awaiting whether anybody is held until something is known, such as a time zone
    */
-  record Looked(List<Candidate> candidates, int asked, Optional<Instant> nextHeldUntil)
+  record Looked(
+      List<Candidate> candidates, int asked, Optional<Instant> nextHeldUntil, boolean awaiting)
       implements RunEvent {
     public Looked {
       candidates = List.copyOf(candidates);

@@ -105,7 +105,7 @@ class RunTest {
   void theTextIsFilledForThePersonWhoGetsIt() {
     Candidate someone =
         new Candidate(5, agreed(mobile(e164(5), "America/New_York")), Map.of("first_name", "Oona"));
-    RunEvent.Looked looked = new RunEvent.Looked(List.of(someone), 1, Optional.empty());
+    RunEvent.Looked looked = new RunEvent.Looked(List.of(someone), 1, Optional.empty(), false);
     List<RunCommand> commands = run(60).step(looked, MORNING).commands();
     assertThat(((RunCommand.Send) commands.get(0)).text().segments())
         .containsExactly("Oona, boats from 1 December.");
@@ -205,7 +205,7 @@ class RunTest {
                           Map.of("first_name", "")))
               .toList();
       Optional<Instant> next = due.values().stream().min(Comparator.naturalOrder());
-      return new RunEvent.Looked(found, atMost, found.isEmpty() ? next : Optional.empty());
+      return new RunEvent.Looked(found, atMost, found.isEmpty() ? next : Optional.empty(), false);
     }
 
     void obey(RunCommand command) {

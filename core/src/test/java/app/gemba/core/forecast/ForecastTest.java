@@ -148,7 +148,8 @@ class ForecastTest {
       }
       Optional<Instant> next = Optional.ofNullable(waiting.peek()).map(Waiting::due);
       Run.Step step =
-          run.step(new RunEvent.Looked(due, 50, due.isEmpty() ? next : Optional.empty()), now);
+          run.step(
+              new RunEvent.Looked(due, 50, due.isEmpty() ? next : Optional.empty(), false), now);
       run = step.next();
       for (RunCommand command : step.commands()) {
         if (command instanceof RunCommand.Send) {

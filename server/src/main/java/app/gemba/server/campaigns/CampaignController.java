@@ -10,8 +10,10 @@ import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.server.people.TypedZone;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.NumberZones;
 import app.gemba.store.Page;
 import app.gemba.store.Refused;
 import jakarta.validation.Valid;
@@ -20,6 +22,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -36,21 +39,25 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1")
 class CampaignController {
   private static final int PAGE = 100;
+  private static final int MOST_AT_ONCE = 100_000;
 
   private final CampaignStore campaigns;
-  private final Preflights preflights;
+  private final Launches launches;
+  private final NumberZones zones;
   private final CampaignRunner runner;
   private final TextExchange exchange;
   private final BusinessClock clock;
 
   CampaignController(
       CampaignStore campaigns,
-      Preflights preflights,
+      Launches launches,
+      NumberZones zones,
       CampaignRunner runner,
       TextExchange exchange,
       BusinessClock clock) {
     this.campaigns = campaigns;
-    this.preflights = preflights;
+    this.launches = launches;
+    this.zones = zones;
     this.runner = runner;
     this.exchange = exchange;
     this.clock = clock;
@@ -116,9 +123,9 @@ class CampaignController {
   @PostMapping("/campaigns/{id}/launch")
   @Needs(Permission.RUN_CAMPAIGNS)
   Campaign launch(@PathVariable long id, @Valid @RequestBody LaunchBody body) {
-    Preflights.Promise promise =
-        new Preflights.Promise(body.people(), body.segments(), body.costMicros());
-    preflights.launch(id, body.version(), body.key(), promise, Caller.id());
+    Launches.Promise promise =
+        new Launches.Promise(body.people(), body.segments(), body.costMicros());
+    launches.launch(id, body.version(), body.key(), promise, Caller.id());
     runner.nudge();
     return campaigns.get(id);
   }
@@ -141,6 +148,36 @@ class CampaignController {
     Campaign stopped = act(id, CampaignAct.STOP);
     exchange.stopCampaign(id);
     return stopped;
+  }
+
+  /** Finishes a campaign that waits for nobody but those held until something is known. */
+  @PostMapping("/campaigns/{id}/finish")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  Campaign finish(@PathVariable long id) {
+    campaigns.finishWithoutHeld(id, Caller.id(), clock.instant());
+    runner.nudge();
+    return campaigns.get(id);
+  }
+
+  /** A time zone for the people of a campaign who are held because theirs is not known. */
+  record HeldZoneBody(@NotBlank @Size(max = 60) String zone) {}
+
+  /** How many numbers now have a zone. */
+  record ZonesSet(int numbers) {}
+
+  /** Says where those are who are held for want of a zone; they come due at once. */
+  @PostMapping("/campaigns/{id}/held-zone")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ZonesSet setHeldZone(@PathVariable long id, @Valid @RequestBody HeldZoneBody body) {
+    campaigns.get(id);
+    int set =
+        zones.set(
+            zones.heldIn(id, MOST_AT_ONCE),
+            Set.of(TypedZone.read(body.zone())),
+            Caller.id(),
+            clock.instant());
+    runner.wake();
+    return new ZonesSet(set);
   }
 
   private Campaign act(long id, CampaignAct act) {

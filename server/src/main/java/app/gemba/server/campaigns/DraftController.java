@@ -10,6 +10,7 @@ import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.PickedPeople;
 import app.gemba.store.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -19,6 +20,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -33,13 +35,19 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/campaigns/{id}")
 class DraftController {
   private final CampaignStore campaigns;
+  private final PickedPeople picks;
   private final Drafts drafts;
   private final CampaignRunner runner;
   private final BusinessClock clock;
 
   DraftController(
-      CampaignStore campaigns, Drafts drafts, CampaignRunner runner, BusinessClock clock) {
+      CampaignStore campaigns,
+      PickedPeople picks,
+      Drafts drafts,
+      CampaignRunner runner,
+      BusinessClock clock) {
     this.campaigns = campaigns;
+    this.picks = picks;
     this.drafts = drafts;
     this.runner = runner;
     this.clock = clock;
@@ -66,7 +74,7 @@ class DraftController {
   @ResponseStatus(HttpStatus.CREATED)
   Campaign followOn(@PathVariable long id, @Valid @RequestBody PartBody body) {
     Campaign draft = drafts.copyOf(campaigns.get(id), false, Caller.id());
-    campaigns.pickFrom(draft.id(), id, body.state(), body.reason());
+    picks.addFrom(draft.id(), id, body.state(), body.reason());
     return campaigns.get(draft.id());
   }
 
@@ -74,15 +82,23 @@ class DraftController {
   @Needs(Permission.CHANGE_CAMPAIGNS)
   Campaign pick(@PathVariable long id, @Valid @RequestBody PickBody body) {
     requireDraft(id);
-    campaigns.pick(id, body.people());
+    picks.add(id, body.people());
     return campaigns.get(id);
+  }
+
+  /** Ids of those who were picked by hand, so that leaving them out can be taken back. */
+  @GetMapping("/picked")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  List<Long> picked(@PathVariable long id) {
+    campaigns.get(id);
+    return picks.of(id);
   }
 
   @DeleteMapping("/picked")
   @Needs(Permission.CHANGE_CAMPAIGNS)
   Campaign unpick(@PathVariable long id) {
     requireDraft(id);
-    campaigns.unpick(id);
+    picks.clear(id);
     return campaigns.get(id);
   }
 

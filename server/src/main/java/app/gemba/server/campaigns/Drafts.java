@@ -23,6 +23,7 @@ import org.springframework.stereotype.Component;
 class Drafts {
   private final CampaignStore campaigns;
   private final Preflights preflights;
+  private final Launches launches;
   private final HouseStore house;
   private final PhoneReader phones;
   private final java.time.Clock clock;
@@ -30,11 +31,13 @@ class Drafts {
   Drafts(
       CampaignStore campaigns,
       Preflights preflights,
+      Launches launches,
       HouseStore house,
       PhoneReader phones,
       java.time.Clock clock) {
     this.campaigns = campaigns;
     this.preflights = preflights;
+    this.launches = launches;
     this.house = house;
     this.phones = phones;
     this.clock = clock;
@@ -106,11 +109,11 @@ class Drafts {
     Campaign made = campaigns.add(test, user, now);
     campaigns.markTest(made.id(), draft);
     Preflights.Result is = preflights.result(made.id());
-    preflights.launch(
+    launches.launch(
         made.id(),
         made.version(),
         UUID.randomUUID().toString(),
-        new Preflights.Promise(is.allowed(), is.segments(), is.costMicros()),
+        new Launches.Promise(is.allowed(), is.segments(), is.costMicros()),
         user);
     return campaigns.get(made.id());
   }

@@ -8,6 +8,8 @@ import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.server.campaigns.Preflights.GroupPerson;
 import app.gemba.server.campaigns.Preflights.Result;
+import app.gemba.server.people.TypedZone;
+import app.gemba.store.NumberZones;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleEdits;
 import jakarta.validation.Valid;
@@ -35,11 +37,14 @@ class PreflightController {
 
   private final Preflights preflights;
   private final PeopleEdits edits;
+  private final NumberZones zones;
   private final BusinessClock clock;
 
-  PreflightController(Preflights preflights, PeopleEdits edits, BusinessClock clock) {
+  PreflightController(
+      Preflights preflights, PeopleEdits edits, NumberZones zones, BusinessClock clock) {
     this.preflights = preflights;
     this.edits = edits;
+    this.zones = zones;
     this.clock = clock;
   }
 
@@ -86,6 +91,21 @@ class PreflightController {
     edits.agree(
         preflights.numbersBehind(id, ReasonCode.NO_AGREEMENT.name()),
         new PeopleEdits.Agreed(body.purposes(), body.how().strip(), body.on()),
+        Caller.id(),
+        clock.instant());
+    return preflights.result(id);
+  }
+
+  /** Where those are whose time zone a number alone does not tell. */
+  record ZoneBody(@NotBlank @Size(max = 60) String zone) {}
+
+  /** Says where everybody is who would be held for want of a zone. */
+  @PostMapping("/preflight/zone")
+  @Needs(Permission.CHANGE_PEOPLE)
+  Result setZone(@PathVariable long id, @Valid @RequestBody ZoneBody body) {
+    zones.set(
+        preflights.numbersBehind(id, ReasonCode.ZONE_UNKNOWN.name()),
+        Set.of(TypedZone.read(body.zone())),
         Caller.id(),
         clock.instant());
     return preflights.result(id);

@@ -1,7 +1,6 @@
 package app.gemba.server.campaigns;
 
 import app.gemba.core.campaign.Brief;
-import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.MergeFields;
 import app.gemba.core.campaign.Preflight;
 import app.gemba.core.consent.ReasonCode;
@@ -13,12 +12,12 @@ import app.gemba.core.content.TextWarnings;
 import app.gemba.core.forecast.Forecast;
 import app.gemba.core.intake.TypedNumbers;
 import app.gemba.core.phone.PhoneReader;
+import app.gemba.server.house.SenderRates;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.HouseStore;
 import app.gemba.store.PreflightStore;
 import app.gemba.store.PreflightStore.AudiencePerson;
-import app.gemba.store.Refused;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SenderStore.Sender;
 import app.gemba.store.SenderStore.SmsNetwork;
@@ -39,6 +38,7 @@ class Preflights {
   private final PreflightStore audiences;
   private final SenderStore senders;
   private final HouseStore house;
+  private final SenderRates rates;
   private final Verdicts verdicts;
   private final PhoneReader phones;
   private final Clock clock;
@@ -48,6 +48,7 @@ class Preflights {
       PreflightStore audiences,
       SenderStore senders,
       HouseStore house,
+      SenderRates rates,
       Verdicts verdicts,
       PhoneReader phones,
       Clock clock) {
@@ -55,13 +56,11 @@ class Preflights {
     this.audiences = audiences;
     this.senders = senders;
     this.house = house;
+    this.rates = rates;
     this.verdicts = verdicts;
     this.phones = phones;
     this.clock = clock;
   }
-
-  /** What a confirmation said. */
-  record Promise(long people, long segments, long costMicros) {}
 
   /** People who are refused or held for one reason. */
   record Group(ReasonCode code, String words, String source, boolean holds, long people) {}
@@ -156,11 +155,12 @@ class Preflights {
   }
 
   private Forecast forecast(Brief brief, Preflight preflight, Instant now) {
+    Preflight.Counts counts = preflight.counts(0);
     return Forecast.of(
         preflight.allowedByZones(),
         verdicts,
         brief.terms(house.house().zone()),
-        brief.perMinute(),
+        rates.perMinute(brief, false, counts.allowed(), counts.segments()),
         now);
   }
 
@@ -251,61 +251,6 @@ class Preflights {
     return List.copyOf(fields);
   }
 
-  /**
-   * Launches what the confirmation said, and nothing else.
-   *
-   * @throws Refused where the brief is incomplete, or what would happen has changed since
-   */
-  void launch(long id, int version, String key, Promise promise, Optional<Long> user) {
-    Campaign campaign = campaigns.get(id);
-    List<String> missing = campaign.brief().missing(campaign.picked() > 0);
-    if (!missing.isEmpty()) {
-      throw new Refused(Refused.Kind.INVALID, "Not launched. " + String.join(" ", missing));
-    }
-    SmsNetwork network =
-        senders
-            .smsNetwork()
-            .orElseThrow(
-                () ->
-                    new Refused(
-                        Refused.Kind.WRONG_STATE,
-                        "Not launched: no SMS network is set up. Connect one, or switch the stand-in"
-                            + " on, in Setup."));
-    if (campaign.state() == CampaignState.DRAFT) {
-      requireKept(result(id), promise);
-    }
-    campaigns.launch(
-        id,
-        new CampaignStore.LaunchTerms(
-            version,
-            key,
-            verdicts.packVersion(),
-            network.kind(),
-            typed(campaign.brief()).numbers()),
-        user,
-        clock.instant());
-  }
-
-  private static void requireKept(Result now, Promise promise) {
-    if (now.allowed() == 0) {
-      throw new Refused(
-          Refused.Kind.WRONG_STATE, "Not launched: nobody in the audience may be contacted.");
-    }
-    boolean kept =
-        now.allowed() == promise.people()
-            && now.segments() == promise.segments()
-            && now.costMicros() == promise.costMicros();
-    if (!kept) {
-      throw new Refused(
-          Refused.Kind.STALE,
-          "Not launched: it would now go to "
-              + now.allowed()
-              + " people in "
-              + now.segments()
-              + " messages, which is not what was shown. Look at it again, then launch.");
-    }
-  }
-
   private Preflight preflight(Brief brief, Instant now) {
     return new Preflight(verdicts, brief.terms(house.house().zone()), message(brief), now);
   }
@@ -319,7 +264,7 @@ class Preflights {
     }
   }
 
-  private TypedNumbers typed(Brief brief) {
+  TypedNumbers typed(Brief brief) {
     return TypedNumbers.read(brief.typedNumbers(), house.house().region(), phones);
   }
 

@@ -5,6 +5,7 @@ import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.AttemptBook.Stepped;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
+import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.Run;
@@ -56,7 +57,10 @@ class DemoHistory {
 
   /** Plays a campaign from its launch to its end. */
   void play(Brief brief, Optional<Long> user, Instant launch) {
-    play(brief, user, launch, Instant.MAX);
+    long id = play(brief, user, launch, Instant.MAX);
+    if (campaigns.get(id).state() == CampaignState.RUNNING) {
+      campaigns.finishWithoutHeld(id, user, launch.plus(Duration.ofDays(1)));
+    }
   }
 
   /**
@@ -125,7 +129,7 @@ class DemoHistory {
     coming.forEach(one -> book.record(List.of(one.event()), end));
   }
 
-  /** When the next step is due; empty where the run has come to its end. */
+  /** When the next step is due; empty where nobody is left but who is held until all is known. */
   private Optional<Instant> step(
       Launched campaign,
       Run[] run,
@@ -137,6 +141,7 @@ class DemoHistory {
     if (!(first instanceof RunCommand.Look look)) {
       return Optional.of(now.plus(turn));
     }
+    boolean[] onlyAwaiting = {false};
     Stepped stepped =
         book.step(
             campaign,
@@ -145,6 +150,7 @@ class DemoHistory {
             looked -> {
               Run.Step step = run[0].step(looked, now);
               run[0] = step.next();
+              onlyAwaiting[0] = looked.awaiting() && looked.nextHeldUntil().isEmpty();
               return step.commands();
             });
     List<WireEvent> taken = new ArrayList<>();
@@ -153,6 +159,9 @@ class DemoHistory {
     }
     if (!taken.isEmpty()) {
       book.record(taken, now);
+    }
+    if (onlyAwaiting[0]) {
+      return Optional.empty();
     }
     Instant wake = now.plus(turn);
     for (RunCommand other : stepped.others()) {

@@ -90,8 +90,19 @@ public class DemoHouse {
         Optional.empty(),
         now);
     senders.useSmsNetwork(Optional.of(SmsNetworkDesk.standInNetwork()), Optional.empty(), now);
-    long office = senders.add("+12075550100", "Booking office", 8_000, Optional.empty(), now).id();
-    senders.add("MARRAM", "Marram Ferries by name", 9_500, Optional.empty(), now);
+    long office =
+        senders
+            .add(
+                "+12075550100",
+                new SenderStore.SenderTerms("Booking office", 8_000, Optional.of(600)),
+                Optional.empty(),
+                now)
+            .id();
+    senders.add(
+        "MARRAM",
+        new SenderStore.SenderTerms("Marram Ferries by name", 9_500, Optional.empty()),
+        Optional.empty(),
+        now);
     DemoPeople people = new DemoPeople(SEED);
     long holders =
         bringIn("pass-holders-2026.csv", people.passHolders(PASS_HOLDERS), "Pass holders 2026");

@@ -13,6 +13,7 @@ import app.gemba.store.HouseStore;
 import app.gemba.store.Refused;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SenderStore.Sender;
+import app.gemba.store.SenderStore.SenderTerms;
 import app.gemba.store.SenderStore.SmsNetwork;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -24,6 +25,7 @@ import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -61,7 +63,15 @@ class SenderController {
   record NewSender(
       @NotBlank @Size(max = 40) String address,
       @NotBlank @Size(max = 80) String label,
-      @Min(0) @Max(1_000_000_000L) long priceMicros) {}
+      @Min(0) @Max(1_000_000_000L) long priceMicros,
+      Optional<@Min(1) @Max(6_000_000) Integer> perMinute) {}
+
+  /** What is changed about a sender, and the version it was changed from. */
+  record SenderBody(
+      int version,
+      @NotBlank @Size(max = 80) String label,
+      @Min(0) @Max(1_000_000_000L) long priceMicros,
+      Optional<@Min(1) @Max(6_000_000) Integer> perMinute) {}
 
   /** How the network is reached; the password is never given back. */
   record NetworkState(
@@ -87,8 +97,18 @@ class SenderController {
   Sender addSender(@Valid @RequestBody NewSender body) {
     return senders.add(
         address(body.address().strip()),
-        body.label().strip(),
-        body.priceMicros(),
+        new SenderTerms(body.label().strip(), body.priceMicros(), body.perMinute()),
+        Caller.id(),
+        clock.instant());
+  }
+
+  @PutMapping("/senders/{id}")
+  @Needs(Permission.CHANGE_HOUSE)
+  Sender changeSender(@PathVariable long id, @Valid @RequestBody SenderBody body) {
+    return senders.change(
+        id,
+        body.version(),
+        new SenderTerms(body.label().strip(), body.priceMicros(), body.perMinute()),
         Caller.id(),
         clock.instant());
   }

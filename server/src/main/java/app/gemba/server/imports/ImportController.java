@@ -1,8 +1,5 @@
 package app.gemba.server.imports;
 
-import app.gemba.core.consent.Channel;
-import app.gemba.core.consent.Purpose;
-import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnCheck;
 import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnPlan;
@@ -25,11 +22,9 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -56,12 +51,19 @@ class ImportController {
   private static final int PAGE = 50;
 
   private final ImportDesk desk;
+  private final ImportChecks checks;
   private final ImportStore imports;
   private final Rejects rejects;
   private final BusinessClock clock;
 
-  ImportController(ImportDesk desk, ImportStore imports, Rejects rejects, BusinessClock clock) {
+  ImportController(
+      ImportDesk desk,
+      ImportChecks checks,
+      ImportStore imports,
+      Rejects rejects,
+      BusinessClock clock) {
     this.desk = desk;
+    this.checks = checks;
     this.imports = imports;
     this.rejects = rejects;
     this.clock = clock;
@@ -109,19 +111,6 @@ class ImportController {
   /** A column with what it is proposed to become. */
   record ProposedColumn(String header, ColumnRole role, String why) {}
 
-  /**
-   * Where agreement comes from.
-   *
-   * @param source none, declared or column
-   * @param on for a declared one, the day on which it was given
-   */
-  record AgreementBody(
-      @Pattern(regexp = "none|declared|column") String source,
-      Channel channel,
-      Set<Purpose> purposes,
-      @Size(max = 200) String how,
-      LocalDate on) {}
-
   /** A file on the desk. */
   record ProposalView(
       ImportView of,
@@ -153,8 +142,13 @@ class ImportController {
   /** Whether the first row is a header. */
   record HeaderBody(boolean hasHeader) {}
 
-  /** What a whole file would come to; new, merged and rejected add up to its rows. */
+  /**
+   * What a whole file would come to; new, merged and rejected add up to its rows. While it is being
+   * counted, {@code counted} is false and the rest is nothing yet.
+   */
   record CheckView(
+      boolean counted,
+      long rowsCounted,
       long rows,
       long fresh,
       long merged,
@@ -162,7 +156,27 @@ class ImportController {
       long agreed,
       long saidNo,
       long unsaid,
-      List<ColumnCheck.Findings> columns) {}
+      List<ColumnCheck.Findings> columns) {
+    static CheckView of(ImportChecks.Progress progress) {
+      if (progress.result().isEmpty()) {
+        return new CheckView(false, progress.rowsCounted(), 0, 0, 0, Map.of(), 0, 0, 0, List.of());
+      }
+      ImportCheck.Result is = progress.result().get();
+      Map<String, Long> rejected = new TreeMap<>();
+      is.rejected().forEach((reason, rows) -> rejected.put(reason.words(), rows));
+      return new CheckView(
+          true,
+          is.rows(),
+          is.rows(),
+          is.fresh(),
+          is.merged(),
+          rejected,
+          is.agreed(),
+          is.saidNo(),
+          is.unsaid(),
+          is.columns());
+    }
+  }
 
   @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Needs(Permission.CHANGE_PEOPLE)
@@ -197,6 +211,7 @@ class ImportController {
       throws IOException, UnreadableFile {
     String newList = Optional.ofNullable(body.newList()).orElse("");
     ImportPlan plan = plan(id, body.roles(), body.region(), body.agreement());
+    checks.forget(id);
     return ImportView.of(desk.start(id, plan, body.listId(), newList, Caller.id()));
   }
 
@@ -205,18 +220,8 @@ class ImportController {
   @Needs(Permission.CHANGE_PEOPLE)
   CheckView check(@PathVariable long id, @Valid @RequestBody CheckBody body)
       throws IOException, UnreadableFile {
-    ImportCheck.Result is = desk.check(id, plan(id, body.roles(), body.region(), body.agreement()));
-    Map<String, Long> rejected = new TreeMap<>();
-    is.rejected().forEach((reason, rows) -> rejected.put(reason.words(), rows));
-    return new CheckView(
-        is.rows(),
-        is.fresh(),
-        is.merged(),
-        rejected,
-        is.agreed(),
-        is.saidNo(),
-        is.unsaid(),
-        is.columns());
+    ImportPlan plan = plan(id, body.roles(), body.region(), body.agreement());
+    return CheckView.of(checks.of(imports.get(id), plan));
   }
 
   @PutMapping("/{id}/header")
@@ -243,7 +248,7 @@ class ImportController {
                         guess.plan().header(),
                         roles.get(guess.plan().index())))
             .toList();
-    return new ImportPlan(columns, region, agreement(agreement));
+    return new ImportPlan(columns, region, agreement.read());
   }
 
   @DeleteMapping("/{id}")
@@ -251,7 +256,17 @@ class ImportController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void discardImport(@PathVariable long id) {
     imports.get(id);
+    checks.forget(id);
     imports.discard(id, Caller.id(), clock.instant());
+  }
+
+  /** Takes back that a file was put aside. */
+  @PostMapping("/{id}/bring-back")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ImportView bringBack(@PathVariable long id) {
+    imports.get(id);
+    imports.bringBack(id, Caller.id(), clock.instant());
+    return ImportView.of(imports.get(id));
   }
 
   @GetMapping(value = "/{id}/rejects.csv", produces = "text/csv")
@@ -281,14 +296,8 @@ class ImportController {
     boolean says = columns.stream().anyMatch(column -> column.role() == ColumnRole.AGREED);
     AgreementBody agreement =
         remembered
-            .map(plan -> body(plan.agreement()))
-            .orElse(
-                new AgreementBody(
-                    says ? "column" : "none",
-                    Channel.SMS,
-                    Set.of(Purpose.values()),
-                    says ? "as the file says" : "",
-                    null));
+            .map(plan -> AgreementBody.of(plan.agreement()))
+            .orElse(AgreementBody.proposed(says));
     return new ProposalView(
         ImportView.of(proposal.of()),
         columns,
@@ -296,34 +305,5 @@ class ImportController {
         agreement,
         remembered.isPresent(),
         proposal.earlier());
-  }
-
-  private static AgreementBody body(AgreementSource source) {
-    if (source instanceof AgreementSource.Declared said) {
-      return new AgreementBody("declared", said.channel(), said.purposes(), said.how(), said.on());
-    }
-    if (source instanceof AgreementSource.Column said) {
-      return new AgreementBody("column", said.channel(), said.purposes(), said.how(), null);
-    }
-    return new AgreementBody("none", Channel.SMS, Set.of(Purpose.values()), "", null);
-  }
-
-  private static AgreementSource agreement(AgreementBody body) {
-    if (body.source() == null || body.source().equals("none")) {
-      return new AgreementSource.None();
-    }
-    String how = Optional.ofNullable(body.how()).orElse("").strip();
-    Set<Purpose> purposes = Optional.ofNullable(body.purposes()).orElse(Set.of());
-    Channel channel = Optional.ofNullable(body.channel()).orElse(Channel.SMS);
-    boolean declared = body.source().equals("declared");
-    if (purposes.isEmpty() || how.isEmpty() || (declared && body.on() == null)) {
-      throw new Refused(
-          Refused.Kind.INVALID,
-          "An agreement needs its purpose, how it was given"
-              + (declared ? " and the day on which it was." : "."));
-    }
-    return declared
-        ? new AgreementSource.Declared(channel, purposes, how, body.on())
-        : new AgreementSource.Column(channel, purposes, how);
   }
 }

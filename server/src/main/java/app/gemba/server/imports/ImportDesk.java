@@ -4,7 +4,6 @@ import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.DelimitedFile;
-import app.gemba.core.intake.ImportCheck;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.MappingGuesser;
 import app.gemba.core.intake.UnreadableFile;
@@ -18,7 +17,6 @@ import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
@@ -130,27 +128,6 @@ public class ImportDesk {
         DelimitedFile.open(imports.file(of), phones, of.region(), Optional.of(hasHeader));
     imports.setHeader(id, hasHeader, file.rows());
     return proposal(id);
-  }
-
-  /** What the whole file would come to; nothing is written. */
-  public ImportCheck.Result check(long id, ImportPlan plan) throws IOException, UnreadableFile {
-    Import of = imports.get(id);
-    DelimitedFile file =
-        DelimitedFile.open(imports.file(of), phones, plan.defaultRegion(), of.hasHeader());
-    return imports.asking(
-        known -> {
-          ImportCheck check = new ImportCheck(plan, phones, known);
-          try {
-            file.forEachRow(
-                row -> {
-                  check.count(row);
-                  return true;
-                });
-          } catch (IOException e) {
-            throw new UncheckedIOException(e);
-          }
-          return check.result();
-        });
   }
 
   /** Starts to take a file in, onto a list that is there or a new one. */

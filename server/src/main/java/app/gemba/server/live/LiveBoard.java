@@ -1,6 +1,7 @@
 package app.gemba.server.live;
 
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.intake.ImportBook;
 import app.gemba.engine.TextExchange;
 import app.gemba.server.BusinessClock;
 import app.gemba.store.CampaignStore;
@@ -32,6 +33,7 @@ class LiveBoard {
   private final CampaignStore campaigns;
   private final ReportStore reports;
   private final ImportStore imports;
+  private final ImportBook importsUnderWay;
   private final HouseStore house;
   private final SenderStore senders;
   private final TextExchange exchange;
@@ -44,6 +46,7 @@ class LiveBoard {
       CampaignStore campaigns,
       ReportStore reports,
       ImportStore imports,
+      ImportBook importsUnderWay,
       HouseStore house,
       SenderStore senders,
       TextExchange exchange,
@@ -51,6 +54,7 @@ class LiveBoard {
     this.campaigns = campaigns;
     this.reports = reports;
     this.imports = imports;
+    this.importsUnderWay = importsUnderWay;
     this.house = house;
     this.senders = senders;
     this.exchange = exchange;
@@ -96,7 +100,7 @@ class LiveBoard {
             .map(this::live)
             .toList();
     List<LiveImport> running =
-        imports.running().stream()
+        importsUnderWay.running().stream()
             .map(imports::get)
             .map(is -> new LiveImport(is.id(), is.fileName(), is.rowsDone(), is.rowCount()))
             .toList();

@@ -5,11 +5,13 @@ import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.phone.PhoneReading;
+import app.gemba.engine.CampaignRunner;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.store.HouseStore;
+import app.gemba.store.NumberZones;
 import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
@@ -17,10 +19,13 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -35,6 +40,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/people")
 class PersonEditController {
   private final PeopleEdits edits;
+  private final NumberZones zones;
+  private final CampaignRunner runner;
   private final PeopleStore people;
   private final HouseStore house;
   private final PhoneReader phones;
@@ -42,11 +49,15 @@ class PersonEditController {
 
   PersonEditController(
       PeopleEdits edits,
+      NumberZones zones,
+      CampaignRunner runner,
       PeopleStore people,
       HouseStore house,
       PhoneReader phones,
       BusinessClock clock) {
     this.edits = edits;
+    this.zones = zones;
+    this.runner = runner;
     this.people = people;
     this.house = house;
     this.phones = phones;
@@ -122,6 +133,26 @@ class PersonEditController {
     for (PhoneNumber number : read(body.number())) {
       edits.addNumber(id, number, Caller.id(), clock.instant());
     }
+  }
+
+  /** The zones that a number could be in; none where that is not known. */
+  record NumberZonesBody(@NotNull @Size(max = 12) List<@NotBlank @Size(max = 60) String> zones) {}
+
+  /** Says where a number is; whoever was held for want of that comes due at once. */
+  @PutMapping("/{id}/numbers/{number}/zones")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setNumberZones(
+      @PathVariable long id, @PathVariable long number, @Valid @RequestBody NumberZonesBody body) {
+    String e164 =
+        people.person(id, clock.instant()).numbers().stream()
+            .filter(one -> one.id() == number)
+            .findFirst()
+            .orElseThrow(() -> Refused.notFound("number of this person"))
+            .e164();
+    Set<ZoneId> to = body.zones().stream().map(TypedZone::read).collect(Collectors.toSet());
+    zones.set(List.of(e164), to, Caller.id(), clock.instant());
+    runner.wake();
   }
 
   @PostMapping("/{id}/suppress")

@@ -10,6 +10,7 @@ import app.gemba.core.consent.Verdicts;
 import app.gemba.core.forecast.Forecast;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
+import app.gemba.server.house.SenderRates;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.HouseStore;
@@ -32,14 +33,21 @@ class Lanes {
   private final CampaignStore campaigns;
   private final TimeStore times;
   private final HouseStore house;
+  private final SenderRates rates;
   private final Verdicts verdicts;
   private final Clock clock;
 
   Lanes(
-      CampaignStore campaigns, TimeStore times, HouseStore house, Verdicts verdicts, Clock clock) {
+      CampaignStore campaigns,
+      TimeStore times,
+      HouseStore house,
+      SenderRates rates,
+      Verdicts verdicts,
+      Clock clock) {
     this.campaigns = campaigns;
     this.times = times;
     this.house = house;
+    this.rates = rates;
     this.verdicts = verdicts;
     this.clock = clock;
   }
@@ -94,7 +102,7 @@ class Lanes {
     boolean moves = campaign.state().isLive() && campaign.state() != CampaignState.PAUSED;
     Forecast forecast =
         Forecast.of(
-            moves ? waiting : Map.of(), verdicts, terms, brief.perMinute(), clock.instant());
+            moves ? waiting : Map.of(), verdicts, terms, pace(campaign, waiting), clock.instant());
     Set<Set<ZoneId>> zones = new LinkedHashSet<>(waiting.keySet());
     zones.add(Set.of(house.house().zone()));
     return new Lane(
@@ -118,6 +126,15 @@ class Lanes {
             .filter(slot -> !slot.getKey().isBefore(from) && slot.getKey().isBefore(to))
             .map(slot -> new Planned(slot.getKey(), slot.getValue()))
             .toList());
+  }
+
+  /** What the sender's rate leaves; texts to come are as long as those that went. */
+  private int pace(Campaign campaign, Map<Set<ZoneId>, Long> waiting) {
+    long texts = waiting.values().stream().mapToLong(Long::longValue).sum();
+    double perText =
+        campaign.attempts() == 0 ? 1 : (double) campaign.segments() / campaign.attempts();
+    boolean runs = campaign.state() == CampaignState.RUNNING;
+    return rates.perMinute(campaign.brief(), runs, texts, Math.round(texts * perText));
   }
 
   private static boolean isIn(Lane lane, Instant from, Instant to) {

@@ -7,9 +7,9 @@ import app.gemba.server.access.Permission;
 import app.gemba.server.today.Lanes.Lane;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.HouseStore;
-import app.gemba.store.ReportStore;
 import app.gemba.store.TimeStore;
 import app.gemba.store.TimeStore.ListTally;
+import app.gemba.store.TimeStore.Stuck;
 import app.gemba.store.TimeStore.UnreadReply;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -17,6 +17,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,7 +37,6 @@ class TodayController {
 
   private final Lanes lanes;
   private final CampaignStore campaigns;
-  private final ReportStore reports;
   private final TimeStore times;
   private final HouseStore house;
   private final BusinessClock clock;
@@ -44,20 +44,18 @@ class TodayController {
   TodayController(
       Lanes lanes,
       CampaignStore campaigns,
-      ReportStore reports,
       TimeStore times,
       HouseStore house,
       BusinessClock clock) {
     this.lanes = lanes;
     this.campaigns = campaigns;
-    this.reports = reports;
     this.times = times;
     this.house = house;
     this.clock = clock;
   }
 
   /** What waits for a person. */
-  record Waiting(long unconfirmed, long heldWithoutZone, long unreadReplies) {}
+  record Waiting(List<Stuck> unconfirmed, List<Stuck> heldWithoutZone, long unreadReplies) {}
 
   /** A span of days, with the lanes in it. */
   record Day(Instant from, Instant to, List<Lane> lanes, Waiting waiting) {}
@@ -81,7 +79,7 @@ class TodayController {
         from,
         to,
         lanes.between(from, to),
-        new Waiting(reports.unconfirmed(), times.heldWithoutZone(), times.unreadCount()));
+        new Waiting(times.unconfirmed(), times.heldWithoutZone(), times.unreadCount()));
   }
 
   /** One campaign over the days of its run, at most a week. */
@@ -119,5 +117,13 @@ class TodayController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void markRead(@PathVariable long id) {
     times.markRead(id, clock.instant());
+  }
+
+  /** Takes back that a reply has been read. */
+  @DeleteMapping("/replies/{id}/read")
+  @Needs(Permission.RUN_CAMPAIGNS)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void markUnread(@PathVariable long id) {
+    times.markUnread(id);
   }
 }

@@ -1,6 +1,7 @@
 package app.gemba.server.today;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.Brief;
@@ -14,11 +15,13 @@ import app.gemba.core.consent.Verdicts;
 import app.gemba.core.pacing.Pace;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
+import app.gemba.server.house.SenderRates;
 import app.gemba.server.today.Lanes.Lane;
 import app.gemba.store.AttemptStore;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
+import app.gemba.store.Refused;
 import app.gemba.store.SenderStore;
 import app.gemba.store.Store;
 import app.gemba.store.TimeStore;
@@ -66,12 +69,22 @@ class LanesTest {
     HouseStore house = new HouseStore(store);
     house.change(
         new HouseStore.House("Marram Ferries", NEW_YORK, "US", "USD", 0), Optional.empty(), NOW);
-    new SenderStore(store).add("+12075550100", "Office", 8_000, Optional.empty(), NOW);
+    new SenderStore(store)
+        .add(
+            "+12075550100",
+            new SenderStore.SenderTerms("Office", 8_000, Optional.empty()),
+            Optional.empty(),
+            NOW);
     campaigns = new CampaignStore(store);
     book = new AttemptStore(store);
     lanes =
         new Lanes(
-            campaigns, new TimeStore(store), house, verdicts, Clock.fixed(NOW, ZoneOffset.UTC));
+            campaigns,
+            new TimeStore(store),
+            house,
+            new SenderRates(new SenderStore(store), campaigns),
+            verdicts,
+            Clock.fixed(NOW, ZoneOffset.UTC));
   }
 
   @AfterEach
@@ -89,6 +102,19 @@ class LanesTest {
     assertThat(lane.plan().stream().mapToLong(Lanes.Planned::people).sum()).isEqualTo(78);
     // 78 people at 6 a minute: the last one leaves after 77 intervals of ten seconds.
     assertThat(lane.finish()).contains(NOW.plusSeconds(770));
+  }
+
+  @Test
+  void theSendersRateSlowsThePlan() {
+    SenderStore senders = new SenderStore(store);
+    SenderStore.SenderTerms slow = new SenderStore.SenderTerms("Office", 8_000, Optional.of(3));
+    assertThat(senders.change(1, 1, slow, Optional.empty(), NOW).perMinute()).contains(3);
+    running(10, 6);
+    // Nine intervals of twenty seconds: the sender allows three a minute.
+    assertThat(only(SIX, TEN_AT_NIGHT).finish()).contains(NOW.plusSeconds(180));
+    assertThatThrownBy(() -> senders.change(1, 1, slow, Optional.empty(), NOW))
+        .as("a stale change")
+        .isInstanceOf(Refused.class);
   }
 
   @Test

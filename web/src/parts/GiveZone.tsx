@@ -22,10 +22,7 @@ export function GiveZone({ path }: { path: string }) {
     give.mutate();
   };
   return (
-    <form
-      onSubmit={submit}
-      className="mb-2 flex flex-wrap items-center gap-2 border-b border-base-300 pb-2"
-    >
+    <form onSubmit={submit} className="mb-2 flex flex-wrap items-center gap-2">
       <span>They are all in</span>
       <ZoneField label="Their time zone" value={zone} onChange={setZone} />
       <button className="btn btn-xs" disabled={give.isPending}>

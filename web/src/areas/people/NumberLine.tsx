@@ -40,7 +40,7 @@ export function NumberLine({
         </span>{' '}
         {may && !asking && (
           <button className="link-plain" onClick={() => setAsking(true)}>
-            {zones.length === 0 ? 'say which' : 'elsewhere'}
+            {zones.length === 0 ? 'say which' : 'another zone'}
           </button>
         )}
         {number.suppressed && <strong className="text-error"> must not be contacted</strong>}

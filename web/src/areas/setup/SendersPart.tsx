@@ -26,9 +26,11 @@ export function SendersPart() {
           <li key={sender.id} className="row-line py-1.5">
             <div className="flex items-baseline gap-4">
               <span className="figure whitespace-nowrap">{spaced(sender.address)}</span>
-              <span>{sender.label}</span>
-              <span className="ml-auto text-right text-muted">
-                {price(sender.priceMicros, currency)} a segment, {rate(sender)}
+              <span className="min-w-0 flex-1">
+                {sender.label}
+                <span className="block text-muted">
+                  {price(sender.priceMicros, currency)} a segment, {rate(sender)}
+                </span>
               </span>
               {may && changing !== sender.id && (
                 <button

@@ -13,7 +13,9 @@ const LONGEST = 7 * 24 * HOUR;
 export function OverTime({ campaign }: { campaign: Schemas['Campaign'] }) {
   const { zone } = useHouse();
   const now = useTick(5_000) + useClockOffset();
-  const begin = Date.parse(campaign.beganAt ?? campaign.launchedAt ?? campaign.changedAt);
+  const begin = Date.parse(
+    campaign.beganAt ?? campaign.brief.startAt ?? campaign.launchedAt ?? campaign.changedAt,
+  );
   const from = Math.floor(begin / HOUR) * HOUR;
   const ended = campaign.endedAt ? Date.parse(campaign.endedAt) + HOUR : 0;
   const to = Math.min(from + LONGEST, Math.max(ended, from + 14 * HOUR));

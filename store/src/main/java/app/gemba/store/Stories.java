@@ -16,7 +16,9 @@ final class Stories {
       join campaign c on c.id = a.campaign_id where %1$s
       union all
       select w.at, w.kind, c.name,
-        case when a.segments > 1 then 'part ' || (w.part + 1) || ' · ' else '' end || w.detail,
+        case when a.segments > 1 then
+          'part ' || (w.part + 1) || case when w.detail = '' then '' else ' · ' end
+          else '' end || w.detail,
         a.id * 10 + 1
       from wire_event w join attempt a on a.id = w.attempt_id
       join audience_member m on m.id = a.member_id join campaign c on c.id = a.campaign_id where %1$s

@@ -41,6 +41,8 @@ public final class Writer implements AutoCloseable {
   private final AtomicLong order = new AtomicLong();
   private final Thread thread;
   private volatile boolean closed;
+  private volatile boolean synced = true;
+  private boolean syncedNow = true;
 
   Writer(Connection db) throws SQLException {
     this.db = db;
@@ -88,6 +90,14 @@ public final class Writer implements AutoCloseable {
     }
   }
 
+  /**
+   * Whether commits wait until they are on disk. Only where all of it can be made anew, as with the
+   * demo's invented past, may they not.
+   */
+  public void setSynced(boolean on) {
+    synced = on;
+  }
+
   /** Finishes what waits and lets go of the database. */
   @Override
   public void close() {
@@ -133,6 +143,10 @@ public final class Writer implements AutoCloseable {
 
   private void commit(List<Waiting<?>> group) {
     try {
+      if (synced != syncedNow) {
+        syncedNow = synced;
+        Sql.update(db, "pragma synchronous = " + (syncedNow ? "full" : "off"));
+      }
       Sql.update(db, "begin immediate");
       try {
         runAll(group);

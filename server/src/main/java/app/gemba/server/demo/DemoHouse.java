@@ -18,6 +18,7 @@ import app.gemba.store.HouseStore;
 import app.gemba.store.HouseStore.House;
 import app.gemba.store.ImportStore;
 import app.gemba.store.SenderStore;
+import app.gemba.store.Store;
 import app.gemba.store.TextIdeas;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -49,6 +50,7 @@ public class DemoHouse {
   private final AccountStore accounts;
   private final SenderStore senders;
   private final ImportDesk desk;
+  private final Store store;
   private final ImportStore imports;
   private final CampaignStore campaigns;
   private final DemoHistory history;
@@ -61,6 +63,7 @@ public class DemoHouse {
       AccountStore accounts,
       SenderStore senders,
       ImportDesk desk,
+      Store store,
       ImportStore imports,
       CampaignStore campaigns,
       DemoHistory history,
@@ -71,6 +74,7 @@ public class DemoHouse {
     this.accounts = accounts;
     this.senders = senders;
     this.desk = desk;
+    this.store = store;
     this.imports = imports;
     this.campaigns = campaigns;
     this.history = history;
@@ -84,7 +88,15 @@ public class DemoHouse {
     if (!accounts.isEmpty()) {
       return;
     }
-    Instant now = clock.instant();
+    store.writer().setSynced(false);
+    try {
+      furnishAll(clock.instant());
+    } finally {
+      store.writer().setSynced(true);
+    }
+  }
+
+  private void furnishAll(Instant now) {
     house.change(
         new House("Marram Ferries", ZoneId.of("America/New_York"), "US", "USD", 0),
         Optional.empty(),

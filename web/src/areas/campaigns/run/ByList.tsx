@@ -1,11 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../../api/client';
-import { grouped, share } from '../../../parts/format';
+import { STATE_WORDS, grouped, share } from '../../../parts/format';
+import type { ChosenPlace } from './Places';
 
 type Tally = Schemas['ListTally'];
 
+const ENDS = ['REACHED', 'FAILED', 'EXPIRED'] as const;
+
 /** How each list of a campaign did; nothing where there is only one. */
-export function ByList({ campaign }: { campaign: Schemas['Campaign'] }) {
+export function ByList({
+  campaign,
+  onChoose,
+}: {
+  campaign: Schemas['Campaign'];
+  onChoose: (place: ChosenPlace) => void;
+}) {
   const tallies = useQuery({
     queryKey: ['campaign', campaign.id, 'by-list'],
     queryFn: () => api.get<Tally[]>(`/campaigns/${campaign.id}/by-list`),
@@ -14,29 +23,49 @@ export function ByList({ campaign }: { campaign: Schemas['Campaign'] }) {
   if (!tallies.data || tallies.data.length === 0) {
     return null;
   }
-  const lists = [...new Set(tallies.data.map((one) => one.list))];
-  const count = (list: string, ...states: Tally['state'][]) =>
-    tallies.data
-      .filter((one) => one.list === list && (states.length === 0 || states.includes(one.state)))
-      .reduce((sum, one) => sum + one.people, 0);
+  const rows = [...Map.groupBy(tallies.data, (one) => one.listId).entries()];
   return (
-    <section>
+    <section aria-label="By list">
       <h2 className="section-title mb-2">By list</h2>
-      <table className="w-full">
+      <table className="rows w-full">
         <tbody>
-          {lists.map((list) => (
-            <tr key={list} className="row-line">
-              <td className="py-1.5">{list}</td>
-              <td className="figure text-right">{grouped(count(list))}</td>
-              <td className="figure text-right">
-                {grouped(count(list, 'REACHED'))} delivered{' '}
-                <span className="text-muted">{share(count(list, 'REACHED'), count(list))}</span>
-              </td>
-              <td className="figure text-right">
-                {grouped(count(list, 'FAILED', 'EXPIRED'))} failed
-              </td>
-            </tr>
-          ))}
+          {rows.map(([list, states]) => {
+            const name = states[0]?.list ?? '';
+            const all = states.reduce((sum, one) => sum + one.people, 0);
+            return (
+              <tr key={list} className="row-line">
+                <td className="py-1.5">{name}</td>
+                <td className="text-right">
+                  <button
+                    className="link-plain figure"
+                    aria-label={`${grouped(all)} on ${name}: show them`}
+                    onClick={() => onChoose({ list, words: name })}
+                  >
+                    {grouped(all)}
+                  </button>
+                </td>
+                {ENDS.map((state) => {
+                  const count = states.find((one) => one.state === state)?.people ?? 0;
+                  return (
+                    <td key={state} className="text-right whitespace-nowrap">
+                      <button
+                        className="link-plain figure"
+                        disabled={count === 0}
+                        aria-label={`${grouped(count)} ${STATE_WORDS[state]} on ${name}: show them`}
+                        onClick={() => onChoose({ state, list, words: name })}
+                      >
+                        {grouped(count)}
+                      </button>{' '}
+                      {STATE_WORDS[state]}{' '}
+                      {state === 'REACHED' && (
+                        <span className="text-muted">{share(count, all)}</span>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            );
+          })}
         </tbody>
       </table>
     </section>

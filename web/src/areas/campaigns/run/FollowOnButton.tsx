@@ -13,8 +13,9 @@ export function FollowOnButton({ campaignId, place }: { campaignId: number; plac
     mutationFn: () =>
       place
         ? api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/follow-on`, {
-            state: place.state,
-            reason: place.reason,
+            state: place.state ?? null,
+            reason: place.reason ?? null,
+            listId: place.list ?? null,
           })
         : api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/duplicate`),
     onSuccess: (made) => {

@@ -20,10 +20,14 @@ export function PeopleIn({
   onChoose: (position: number) => void;
 }) {
   const { zone } = useHouse();
-  const path = `/campaigns/${campaignId}/people?state=${place.state}&reason=${place.reason}`;
+  const query = new URLSearchParams({
+    ...(place.state ? { state: place.state } : {}),
+    ...(place.reason === undefined ? {} : { reason: place.reason }),
+    ...(place.list ? { list: String(place.list) } : {}),
+  }).toString();
   const pages = usePages<Schemas['AudienceRow']>(
-    ['campaign', campaignId, 'people', place.state, place.reason],
-    path,
+    ['campaign', campaignId, 'people', query],
+    `/campaigns/${campaignId}/people?${query}`,
     'after',
   );
   const picked = usePicked();
@@ -31,8 +35,7 @@ export function PeopleIn({
     <section>
       <div className="mb-2 flex items-center gap-3">
         <h2 className="section-title">
-          {STATE_WORDS[place.state]}
-          {place.words && `: ${place.words}`}
+          {[place.state && STATE_WORDS[place.state], place.words].filter(Boolean).join(': ')}
         </h2>
         <span className="ml-auto">
           <FollowOnButton campaignId={campaignId} place={place} />

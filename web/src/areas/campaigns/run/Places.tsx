@@ -3,8 +3,13 @@ import { STATE_WORDS, grouped, people } from '../../../parts/format';
 
 type Place = Schemas['Place'];
 
-/** One place of a report whose people are shown. */
-export type ChosenPlace = Pick<Place, 'state' | 'reason' | 'words'>;
+/** The part of an audience whose people are shown: a place of the report, or part of a list. */
+export interface ChosenPlace {
+  state?: Place['state'];
+  reason?: string;
+  words: string;
+  list?: number;
+}
 
 /** All states a person can be in, in the order in which a report tells them. */
 export const PLACE_STATES: Place['state'][] = [
@@ -47,7 +52,8 @@ export function Places({
       <table className="rows w-full">
         <tbody>
           {places.map((place) => {
-            const is = chosen?.state === place.state && chosen.reason === place.reason;
+            const is =
+              chosen?.state === place.state && chosen.reason === place.reason && !chosen.list;
             return (
               <tr key={place.state + place.reason} className="row-line align-top">
                 <td className="figure w-20 py-1.5 pr-3 text-right font-bold">

@@ -84,7 +84,13 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               setPlace({ state: 'HELD', reason: 'CONTACT_HOURS', words: 'outside contact hours' })
             }
           />
-          <ByList campaign={campaign} />
+          <ByList
+            campaign={campaign}
+            onChoose={(next) => {
+              setPlace(next);
+              setPosition(undefined);
+            }}
+          />
           <BesideTheLast campaign={campaign} />
         </div>
         <div className="flex flex-col gap-6">

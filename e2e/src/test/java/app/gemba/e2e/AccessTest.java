@@ -14,10 +14,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -26,12 +24,11 @@ class AccessTest {
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private static final Path DOCUMENT = Path.of("../docs/openapi.json");
 
-  @TempDir static Path folder;
   private static RunningGemba gemba;
 
   @BeforeAll
   static void start() {
-    gemba = RunningGemba.start(folder.resolve("demo"), "demo");
+    gemba = SharedDemo.gemba();
     Api admin = Api.as(gemba, "ines", "ferry-demo");
     for (String role : List.of("SUPERVISOR", "AGENT")) {
       admin
@@ -48,11 +45,6 @@ class AccessTest {
                   role))
           .expect(201);
     }
-  }
-
-  @AfterAll
-  static void stop() {
-    gemba.close();
   }
 
   private record Operation(String method, String path, String permission) {

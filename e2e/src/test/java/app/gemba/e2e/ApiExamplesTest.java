@@ -25,28 +25,26 @@ class ApiExamplesTest {
             .results()
             .map((MatchResult block) -> block.group(1))
             .collect(Collectors.joining("\n"));
-    try (RunningGemba gemba = RunningGemba.start(folder.resolve("demo"), "demo")) {
-      Path output = folder.resolve("output");
-      ProcessBuilder bash =
-          new ProcessBuilder("bash", "-euo", "pipefail", "-c", script)
-              .directory(folder.toFile())
-              .redirectErrorStream(true)
-              .redirectOutput(output.toFile());
-      bash.environment().put("GEMBA", gemba.address());
-      Process process = bash.start();
-      boolean ended = process.waitFor(120, TimeUnit.SECONDS);
-      process.destroyForcibly();
-      String said = Files.readString(output);
-      assertThat(ended).as(said).isTrue();
-      assertThat(process.exitValue()).as(said).isZero();
-      assertThat(said)
-          .contains("Tove Brandt")
-          .contains("Mobile becomes PHONE")
-          .contains("Carys Ives,see notes,yes,no number in the text")
-          .contains("1 said no")
-          .contains("Viggo Holm")
-          .contains("1 REACHED")
-          .contains("Oona Wick,+12075550191,reached");
-    }
+    Path output = folder.resolve("output");
+    ProcessBuilder bash =
+        new ProcessBuilder("bash", "-euo", "pipefail", "-c", script)
+            .directory(folder.toFile())
+            .redirectErrorStream(true)
+            .redirectOutput(output.toFile());
+    bash.environment().put("GEMBA", SharedDemo.gemba().address());
+    Process process = bash.start();
+    boolean ended = process.waitFor(120, TimeUnit.SECONDS);
+    process.destroyForcibly();
+    String said = Files.readString(output);
+    assertThat(ended).as(said).isTrue();
+    assertThat(process.exitValue()).as(said).isZero();
+    assertThat(said)
+        .contains("Tove Brandt")
+        .contains("Mobile becomes PHONE")
+        .contains("Carys Ives,see notes,yes,no number in the text")
+        .contains("1 said no")
+        .contains("Viggo Holm")
+        .contains("1 REACHED")
+        .contains("Oona Wick,+12075550191,reached");
   }
 }

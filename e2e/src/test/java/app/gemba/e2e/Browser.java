@@ -76,6 +76,14 @@ final class Browser implements AutoCloseable {
     return page;
   }
 
+  /** A page of the shared demo on which somebody is signed in. */
+  Page signedIn(String login, String path) {
+    Page page = page(SharedDemo.gemba());
+    signIn(page, login, "ferry-demo");
+    page.navigate(path);
+    return page;
+  }
+
   /** Signs in on the sign-in page. */
   static void signIn(Page page, String login, String password) {
     page.navigate("/");

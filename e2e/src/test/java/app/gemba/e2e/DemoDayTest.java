@@ -5,205 +5,31 @@ import static app.gemba.e2e.Browser.link;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
-/** What an operator does on a day in the demo, each thing as they would do it. */
+/** The day, the campaigns and the house of the demo, each thing as an operator would do it. */
 class DemoDayTest {
-  @TempDir static Path folder;
-  private static RunningGemba gemba;
   private static Browser browser;
 
   @BeforeAll
   static void start() {
-    gemba = RunningGemba.start(folder.resolve("demo"), "demo");
     browser = new Browser();
-    // A number that is none, and a stop that is not ours to take back.
-    browser.meansToBeRefused();
   }
 
   @AfterAll
   static void stop() {
-    browser.assertQuiet(gemba);
+    browser.assertQuiet(SharedDemo.gemba());
     browser.close();
-    gemba.close();
-  }
-
-  private static Page signedIn(String path) {
-    Page page = browser.page(gemba);
-    Browser.signIn(page, "tove", "ferry-demo");
-    page.navigate(path);
-    return page;
-  }
-
-  @Test
-  void theBriefSaysWhatIsWrongWithTheTextAndMendsTheLetters() {
-    Page page = signedIn("/campaigns");
-    link(page, "Spring group sailings").click();
-    Locator advice = page.getByLabel("Advice on the text");
-    assertThat(advice).containsText("“[date]” looks like a place that was left to fill in.");
-    assertThat(advice).containsText("does not begin with https://");
-    assertThat(advice).containsText("how to stop");
-    assertThat(page.getByTestId("measure").first()).containsText("2 messages");
-    button(page, "Use the plain ones").click();
-    assertThat(page.getByLabel("Says")).hasValue(Pattern.compile("It's time.*\"early birds\".*"));
-    assertThat(page.getByTestId("measure").first()).containsText("1 message");
-    assertThat(page.getByTestId("finish")).containsText("done Tue 17 Nov");
-  }
-
-  @Test
-  void theTextIsReadAsEachRealPersonWillGetIt() {
-    Page page = signedIn("/campaigns");
-    button(page, "New campaign").click();
-    page.getByLabel("Add a list").selectOption("2");
-    page.getByLabel("Says")
-        .fill("Marram Ferries: {{name}}, the boats run. Reply STOP for no more.");
-    Locator sample = page.getByLabel("As they get it");
-    assertThat(sample).containsText("gets it");
-    String first = sample.innerText();
-    sample.getByLabel("The next person").click();
-    assertThat(sample).not().hasText(first);
-    assertThat(sample).not().containsText("{{name}}");
-  }
-
-  @Test
-  void whoLacksAnAgreementIsGivenOneWithItsEvidence() {
-    Page page = signedIn("/campaigns");
-    button(page, "New campaign").click();
-    page.getByLabel("Add a list").selectOption("1");
-    button(page, "Marketing").click();
-    Locator reach = page.getByLabel("Who it will reach");
-    Locator group =
-        reach.getByRole(
-            AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("no agreement to marketing"));
-    int lacking = Integer.parseInt(group.innerText().replace(",", ""));
-    assertThat(lacking).isGreaterThan(50);
-    group.click();
-    reach.getByLabel("How they agreed").fill("sign-up sheet at the pier");
-    reach.getByLabel("The day they agreed").fill("2026-11-02");
-    button(page, "Record it for all").click();
-    assertThat(group).hasCount(0);
-    Locator allowed =
-        reach.getByRole(
-            AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("may be contacted"));
-    allowed.click();
-    reach.locator("li a").first().click();
-    assertThat(page.getByText("Agreement").first()).isVisible();
-  }
-
-  @Test
-  void aFileDroppedIntoTheBriefBecomesTheAudience() throws IOException {
-    Path file =
-        Files.writeString(
-            folder.resolve("late-guests.csv"),
-            "Name,Mobile\nUna Reed,(603) 555-0141\nElke Ng,(603) 555-0142\n");
-    Page page = signedIn("/campaigns");
-    button(page, "New campaign").click();
-    page.getByLabel("File for the audience").setInputFiles(file);
-    assertThat(page.getByText("late-guests.csv")).isVisible();
-    button(page, "Import 2 rows").click();
-    assertThat(button(page, "Leave late-guests out")).isVisible();
-    assertThat(page.getByLabel("Who it will reach")).containsText("2 in the audience");
-    assertThat(page).hasURL(Pattern.compile(".*/campaigns/\\d+"));
-  }
-
-  @Test
-  void aTextOfTheHouseIsKeptAndUsedAgain() {
-    Page page = signedIn("/campaigns");
-    button(page, "New campaign").click();
-    page.getByLabel("Says").fill("Marram Ferries: the pier is open again.");
-    button(page, "texts of the house").click();
-    page.getByLabel("What this text is for").fill("after a closure");
-    button(page, "Keep this text").click();
-    assertThat(page.getByText("after a closure")).isVisible();
-    page.getByLabel("Says").fill("");
-    page.locator("li", new Page.LocatorOptions().setHasText("after a closure"))
-        .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("use"))
-        .first()
-        .click();
-    assertThat(page.getByLabel("Says")).hasValue("Marram Ferries: the pier is open again.");
-  }
-
-  @Test
-  void aTestReachesOnesOwnTelephoneAndStopTypedThereHolds() {
-    Page page = signedIn("/campaigns");
-    button(page, "New campaign").click();
-    page.getByLabel("Add a list").selectOption("2");
-    page.getByLabel("Says").fill("Marram Ferries: {{first_name}}, this is a test.");
-    page.getByLabel("Your own number").fill("212 555 0177");
-    button(page, "Send this one to me").click();
-    assertThat(page.getByText("On its way")).isVisible();
-    link(page, "Setup").click();
-    page.getByLabel("One telephone").fill("212 555 0177");
-    Locator texts = page.getByLabel("Texts on the telephones");
-    assertThat(texts)
-        .containsText(
-            Pattern.compile("received.*this is a test"),
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(60_000));
-    page.getByLabel(Pattern.compile("Reply from.*")).fill("STOP");
-    button(page, "Reply").click();
-    assertThat(texts).containsText("answered STOP");
-    link(page, "People").click();
-    page.getByLabel("Find people").fill("212 555 0177");
-    page.locator("tr", new Page.LocatorOptions().setHasText("+1 212 555 0177"))
-        .first()
-        .locator("a")
-        .click();
-    assertThat(page.getByText("must not be contacted")).isVisible();
-    button(page, "Allow again").click();
-    assertThat(page.getByRole(AriaRole.ALERT))
-        .containsText("What a person asked for stays as it is");
-  }
-
-  @Test
-  void peopleAreFoundAddedChangedAndSuppressedInOneStep() {
-    Page page = signedIn("/people");
-    page.getByLabel("Find people").fill("sjoberg vig");
-    assertThat(page.locator("tbody tr").first()).containsText("Viggo Sjöberg");
-    page.getByLabel("Find people").fill("(207) 555");
-    assertThat(page.locator("tbody tr").first()).containsText("+1 207 555");
-    page.navigate("/people/lists/2");
-    button(page, "Add a person").click();
-    Locator dialog = page.getByRole(AriaRole.DIALOG);
-    dialog.getByLabel("Name").fill("Wilma Hand");
-    dialog.getByLabel("Number").fill("not a number");
-    dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Add")).click();
-    assertThat(dialog.getByRole(AriaRole.ALERT)).containsText("is not a usable number");
-    dialog.getByLabel("Number").fill("(603) 555-0155");
-    dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Add")).click();
-    assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Wilma Hand")))
-        .isVisible();
-    assertThat(page.getByText("in New York")).isVisible();
-    button(page, "Change").click();
-    page.getByRole(AriaRole.DIALOG).getByLabel("E-mail").fill("wilma@guests.example");
-    button(page, "Save").click();
-    assertThat(page.getByText("wilma@guests.example")).isVisible();
-    button(page, "Suppress").click();
-    assertThat(page.getByText("must not be contacted")).isVisible();
-    button(page, "Undo").click();
-    assertThat(page.getByText("must not be contacted")).hasCount(0);
-  }
-
-  @Test
-  void peoplePickedByHandBecomeAnAudience() {
-    Page page = signedIn("/people/lists/2");
-    page.locator("tbody input[type=checkbox]").nth(0).check();
-    page.locator("tbody input[type=checkbox]").nth(1).check();
-    assertThat(page.getByText("2 people picked")).isVisible();
-    button(page, "New campaign to them").click();
-    assertThat(page.getByLabel("Who it will reach")).containsText("2 in the audience");
-    assertThat(page.getByText("picked by hand")).isVisible();
   }
 
   @Test
@@ -259,44 +85,6 @@ class DemoDayTest {
   }
 
   @Test
-  void aFileIsCountedBeforeAnythingIsWritten() throws IOException {
-    Page page = signedIn("/people/import");
-    page.getByLabel("File to import")
-        .setInputFiles(Path.of("src/test/resources/season-pass-holders.csv"));
-    Locator will = page.getByLabel("What will happen");
-    assertThat(will)
-        .containsText(
-            "4,647 new people, 197 rows merged into somebody known, 156 rejected",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(20_000));
-    assertThat(will).containsText("58 no number");
-    assertThat(page.getByText("98 of 4,972 cells")).isVisible();
-    button(page, "Show what is in Mobile").click();
-    assertThat(page.getByText("17 digits lost by a spreadsheet").last()).isVisible();
-    page.getByLabel("Mobile becomes").selectOption("FIELD");
-    assertThat(will).not().containsText("4,647 new people");
-    page.getByLabel("The first row is a header").click();
-    assertThat(button(page, "Import 5,001 rows")).isVisible();
-    button(page, "Put it aside").click();
-    assertThat(page).hasURL(Pattern.compile(".*/people"));
-  }
-
-  @Test
-  void theSameFileIsRecognised() throws IOException {
-    Path file =
-        Files.writeString(folder.resolve("twice.csv"), "Name,Mobile\nGwen Lund,(603) 555-0161\n");
-    Page page = signedIn("/people/import");
-    page.getByLabel("File to import").setInputFiles(file);
-    button(page, "Import 1 rows").click();
-    assertThat(page.getByText("1 rows, each in one place")).isVisible();
-    page.navigate("/people/import");
-    page.getByLabel("File to import").setInputFiles(file);
-    assertThat(page.getByText("The very same file was imported on Tue 17 Nov")).isVisible();
-    assertThat(page.getByLabel("What will happen"))
-        .containsText("0 new people, 1 rows merged into somebody known");
-  }
-
-  @Test
   void anythingIsFoundByTypingAndTheKeysAreShownOnDemand() {
     Page page = signedIn("/");
     page.getByRole(AriaRole.HEADING).first().waitFor();
@@ -305,7 +93,7 @@ class DemoDayTest {
     page.keyboard().press("Enter");
     assertThat(page.getByRole(AriaRole.HEADING).first()).hasText("Crew rota");
     page.keyboard().press("?");
-    assertThat(page.getByRole(AriaRole.DIALOG)).containsText("pause or resume a run");
+    assertThat(page.getByRole(AriaRole.DIALOG)).containsText("pause or resume this run");
     page.keyboard().press("Escape");
     assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
   }
@@ -313,7 +101,7 @@ class DemoDayTest {
   @Test
   void theRehearsalsClockRunsFasterAndSaysSo() {
     Page page = signedIn("/");
-    Api api = Api.as(gemba, "tove", "ferry-demo");
+    Api api = Api.as(SharedDemo.gemba(), "tove", "ferry-demo");
     java.time.Instant before = clock(api);
     page.getByLabel("demo clock").selectOption("60");
     assertThat(page.getByText("demo clock, 60 times as fast")).isVisible();
@@ -337,7 +125,88 @@ class DemoDayTest {
     assertThat(page.getByText("nobody real gets anything. Connected.")).isVisible();
     button(page, "Back up now").click();
     assertThat(page.getByText(Pattern.compile("backups/house-.*\\.db"))).isVisible();
-    assertThat(folder.resolve("demo/backups")).isDirectoryContaining("glob:**house-*.db");
+    assertThat(SharedDemo.data().resolve("backups")).isDirectoryContaining("glob:**house-*.db");
+  }
+
+  @Test
+  void theReportTellsOfListsAndOfTheLastOneAndOpensItsPeople() {
+    Page page = signedIn("/campaigns/4");
+    Locator lists = page.getByLabel("By list");
+    assertThat(lists).containsText("Pass holders 2026");
+    lists
+        .getByRole(
+            AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("12 on Boat crew: show them"))
+        .click();
+    assertThat(page.locator("main ul li.row-line")).hasCount(12);
+    assertThat(page.getByText(Pattern.compile("^Beside "))).containsText("Storm warning");
+  }
+
+  @Test
+  void theTableOfCampaignsIsTakenAway() throws IOException {
+    Page page = signedIn("/campaigns");
+    Download file = page.waitForDownload(() -> link(page, "Table as CSV").click());
+    assertThat(Files.readString(file.path())).contains("Autumn timetable", "Pass renewal");
+  }
+
+  @Test
+  void theWeekIsDrawnDayByDay() {
+    Page page = signedIn("/");
+    page.getByLabel("Campaigns over time").waitFor();
+    page.keyboard().press("w");
+    assertThat(page.getByRole(AriaRole.HEADING).first()).hasText("Week from Tuesday 17 November");
+    assertThat(page.getByLabel("Campaigns over time")).containsText("Thu 19 Nov");
+  }
+
+  @Test
+  void whatNeedsSomebodyLeadsToThePeopleThemselves() {
+    Page page = signedIn("/");
+    link(page, "Decide").first().click();
+    assertThat(page.getByText("unconfirmed").first()).isVisible();
+    page.locator("main ul li.row-line button").first().click();
+    assertThat(page.getByText("It is never sent again by itself", new Page.GetByTextOptions()))
+        .isVisible();
+    link(page, "Today").click();
+    page.locator("li", new Page.LocatorOptions().setHasText("of Advent sailings held"))
+        .getByRole(AriaRole.LINK)
+        .click();
+    page.getByLabel("Their time zone").fill("Europe/London");
+    button(page, "Set it for all").click();
+    assertThat(page.getByText("time zone not known")).hasCount(1);
+    link(page, "Today").click();
+    page.getByLabel("Campaigns over time").waitFor();
+    assertThat(page.getByText("of Advent sailings held")).hasCount(0);
+  }
+
+  @Test
+  void listsAreGoneThroughByKeyboardAndAReplyReadIsUnreadAgain() {
+    Page page = signedIn("/campaigns");
+    page.locator("tbody tr").first().waitFor();
+    page.keyboard().press("j");
+    page.keyboard().press("j");
+    page.keyboard().press("Enter");
+    assertThat(page).hasURL(Pattern.compile(".*/campaigns/\\d+$"));
+    page.navigate("/replies");
+    page.locator("main ul li button").first().waitFor();
+    int before = page.locator("main ul li").count();
+    page.locator("main ul li button").first().click();
+    assertThat(page.locator("main ul li")).hasCount(before - 1);
+    page.keyboard().press("u");
+    assertThat(page.locator("main ul li")).hasCount(before);
+  }
+
+  @Test
+  void aSenderIsGivenItsRate() {
+    Page page = signedIn("/setup");
+    button(page, "Change Marram Ferries by name").click();
+    Locator senders =
+        page.locator("li", new Page.LocatorOptions().setHasText("Marram Ferries by name"));
+    senders.getByLabel("At most a minute").fill("120");
+    button(page, "Save the sender").click();
+    assertThat(senders).containsText("at most 120 a minute");
+  }
+
+  private static Page signedIn(String path) {
+    return browser.signedIn("tove", path);
   }
 
   private static java.time.Instant clock(Api api) {

@@ -9,14 +9,12 @@ import com.microsoft.playwright.Response;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -38,20 +36,18 @@ class EveryViewTest {
           "/setup");
   private static final int LARGEST_FIRST_LOAD = 250_000;
 
-  @TempDir static Path folder;
   private static RunningGemba gemba;
   private static Browser browser;
 
   @BeforeAll
   static void start() {
-    gemba = RunningGemba.start(folder.resolve("demo"), "demo");
+    gemba = SharedDemo.gemba();
     browser = new Browser();
   }
 
   @AfterAll
   static void stop() {
     browser.close();
-    gemba.close();
   }
 
   /** WCAG 2.2 AA as far as axe-core can tell. */

@@ -72,9 +72,9 @@ public final class NumberZones {
       Sql.update(
           db,
           """
-          update audience_member set due = ?
-          where state in ('WAITING', 'HELD') and state = 'HELD' and reason = ?
-            and number_id in (select n.id from number n join json_each(?) j on j.value = n.e164)
+          update audience_member set state = 'WAITING', reason = null, due = ?1, changed_at = ?1
+          where state in ('WAITING', 'HELD') and state = 'HELD' and reason = ?2
+            and number_id in (select n.id from number n join json_each(?3) j on j.value = n.e164)
           """,
           now,
           ReasonCode.ZONE_UNKNOWN,

@@ -1,8 +1,6 @@
 package app.gemba.store;
 
-import app.gemba.core.campaign.PersonState;
 import java.util.List;
-import java.util.Optional;
 
 /** People who are in a draft's audience by themselves, picked by hand. */
 public final class PickedPeople {
@@ -30,8 +28,8 @@ public final class PickedPeople {
                     Json.write(people)));
   }
 
-  /** Puts the people of one place of a campaign's report into a draft's audience. */
-  public void addFrom(long draft, long campaign, PersonState state, Optional<String> reason) {
+  /** Puts the people of a part of a campaign's audience into a draft's. */
+  public void addFrom(long draft, long campaign, ReportStore.Part part) {
     store
         .writer()
         .write(
@@ -41,14 +39,17 @@ public final class PickedPeople {
                     db,
                     """
                     insert or ignore into campaign_person (campaign_id, person_id)
-                    select ?1, person_id from audience_member
-                    where campaign_id = ?2 and state = ?3
-                      and (?4 is null or coalesce(reason, '') = ?4)
+                    select ?1, m.person_id from audience_member m
+                    where m.campaign_id = ?2 and (?3 is null or m.state = ?3)
+                      and (?4 is null or coalesce(m.reason, '') = ?4)
+                      and (?5 is null or exists (select 1 from list_member lm
+                        where lm.list_id = ?5 and lm.person_id = m.person_id))
                     """,
                     draft,
                     campaign,
-                    state,
-                    reason));
+                    part.state(),
+                    part.reason(),
+                    part.list()));
   }
 
   /** Ids of those who were picked by hand, in order. */

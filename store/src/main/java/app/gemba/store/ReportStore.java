@@ -61,9 +61,14 @@ public final class ReportStore {
                 campaign));
   }
 
-  /** People of a campaign, in order; of one state and one reason where these are given. */
-  public Page<AudienceRow> people(
-      long campaign, Optional<PersonState> state, Optional<String> reason, long after, int limit) {
+  /** A part of an audience: of one state, for one reason, on one list, where these are given. */
+  public record Part(Optional<PersonState> state, Optional<String> reason, Optional<Long> list) {
+    /** Everybody. */
+    public static final Part WHOLE = new Part(Optional.empty(), Optional.empty(), Optional.empty());
+  }
+
+  /** People of a part of a campaign's audience, in order. */
+  public Page<AudienceRow> people(long campaign, Part part, long after, int limit) {
     List<AudienceRow> rows =
         store.read(
             db ->
@@ -78,13 +83,16 @@ public final class ReportStore {
                     left join attempt a on a.member_id = m.id and a.try > 0
                     where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state = ?3)
                       and (?4 is null or coalesce(m.reason, '') = ?4)
-                    order by m.id limit ?5
+                      and (?5 is null or exists (select 1 from list_member lm
+                        where lm.list_id = ?5 and lm.person_id = m.person_id))
+                    order by m.id limit ?6
                     """,
                     ReportStore::row,
                     campaign,
                     after,
-                    state,
-                    reason,
+                    part.state(),
+                    part.reason(),
+                    part.list(),
                     limit + 1));
     return Page.of(rows, limit, row -> String.valueOf(row.position()));
   }

@@ -153,7 +153,7 @@ class AttemptsTest {
     assertThat(house.step(campaign, 3).claims()).hasSize(2);
     assertThat(
             new ReportStore(house.store)
-                .people(campaign.id(), Optional.empty(), Optional.empty(), 0, 10)
+                .people(campaign.id(), ReportStore.Part.WHOLE, 0, 10)
                 .items())
         .as("each person once in the table")
         .hasSize(3);

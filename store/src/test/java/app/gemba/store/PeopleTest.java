@@ -218,7 +218,12 @@ class PeopleTest {
     picks.add(draft.id(), List.of(1L, 2L, 2L, 999L));
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(2);
     picks.addFrom(
-        draft.id(), campaign.id(), app.gemba.core.campaign.PersonState.IN_FLIGHT, Optional.empty());
+        draft.id(),
+        campaign.id(),
+        new ReportStore.Part(
+            Optional.of(app.gemba.core.campaign.PersonState.IN_FLIGHT),
+            Optional.empty(),
+            Optional.of(list)));
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(3);
     assertThat(picks.of(draft.id())).containsExactly(1L, 2L, 3L);
     picks.clear(draft.id());

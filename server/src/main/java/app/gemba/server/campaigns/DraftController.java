@@ -12,6 +12,7 @@ import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.PickedPeople;
 import app.gemba.store.Refused;
+import app.gemba.store.ReportStore.Part;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -56,8 +57,8 @@ class DraftController {
   /** People picked by hand. */
   record PickBody(@NotNull @Size(max = 10_000) List<Long> people) {}
 
-  /** The people of one place of a report; without a reason, of all reasons. */
-  record PartBody(@NotNull PersonState state, Optional<String> reason) {}
+  /** A part of an audience; what is not given is not asked for. */
+  record PartBody(Optional<PersonState> state, Optional<String> reason, Optional<Long> listId) {}
 
   /** Where a test goes, and for whom it is filled. */
   record TestBody(@NotBlank @Size(max = 80) String number, Optional<Long> personId) {}
@@ -74,7 +75,7 @@ class DraftController {
   @ResponseStatus(HttpStatus.CREATED)
   Campaign followOn(@PathVariable long id, @Valid @RequestBody PartBody body) {
     Campaign draft = drafts.copyOf(campaigns.get(id), false, Caller.id());
-    picks.addFrom(draft.id(), id, body.state(), body.reason());
+    picks.addFrom(draft.id(), id, new Part(body.state(), body.reason(), body.listId()));
     return campaigns.get(draft.id());
   }
 

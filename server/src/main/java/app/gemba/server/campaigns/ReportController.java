@@ -13,6 +13,7 @@ import app.gemba.store.PeopleStore.StoryLine;
 import app.gemba.store.ReportStore;
 import app.gemba.store.ReportStore.AudienceRow;
 import app.gemba.store.ReportStore.HeldUntil;
+import app.gemba.store.ReportStore.Part;
 import app.gemba.store.ReportStore.Reply;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
@@ -85,9 +86,11 @@ class ReportController {
       @PathVariable long id,
       @RequestParam Optional<PersonState> state,
       @RequestParam Optional<String> reason,
+      @RequestParam Optional<Long> list,
       @RequestParam Optional<Long> after) {
     campaigns.get(id);
-    Page<AudienceRow> page = reports.people(id, state, reason, after.orElse(0L), PAGE);
+    Page<AudienceRow> page =
+        reports.people(id, new Part(state, reason, list), after.orElse(0L), PAGE);
     return new Page<>(page.items().stream().map(ReportController::shown).toList(), page.next());
   }
 
@@ -131,8 +134,7 @@ class ReportController {
       Optional<String> after = Optional.of("0");
       while (after.isPresent()) {
         Page<AudienceRow> page =
-            reports.people(
-                id, Optional.empty(), Optional.empty(), Long.parseLong(after.get()), CSV_PAGE);
+            reports.people(id, Part.WHOLE, Long.parseLong(after.get()), CSV_PAGE);
         for (AudienceRow row : page.items()) {
           csv.writeRecord(
               SafeCell.of(row.name()),

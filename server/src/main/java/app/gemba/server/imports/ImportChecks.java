@@ -13,6 +13,7 @@ import java.io.UncheckedIOException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -58,7 +59,8 @@ class ImportChecks {
     try {
       ImportCheck.Result result = count.result().get(ANSWERS_WITHIN_MILLIS, TimeUnit.MILLISECONDS);
       return new Progress(result.rows(), Optional.of(result));
-    } catch (TimeoutException e) {
+    } catch (TimeoutException | CancellationException e) {
+      // Not yet; or another plan has just taken the place of this one.
       return new Progress(count.rows().get(), Optional.empty());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();

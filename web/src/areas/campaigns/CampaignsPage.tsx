@@ -178,25 +178,46 @@ function Row({ campaign: one }: { campaign: Campaign }) {
           : `by ${one.createdBy}`}
       </td>
       <Figure show={!draft}>{grouped(one.people)}</Figure>
-      <Figure show={!draft} beside={share(one.reached, one.attempts)}>
+      <Figure show={!draft} beside={share(one.reached, one.attempts)} to={part(one, 'REACHED')}>
         {grouped(one.reached)}
       </Figure>
-      <Figure show={!draft} beside={share(one.failed, one.attempts)}>
+      <Figure
+        show={!draft}
+        beside={share(one.failed, one.attempts)}
+        to={part(one, 'FAILED,EXPIRED')}
+      >
         {grouped(one.failed)}
       </Figure>
-      <Figure show={!draft} beside={share(one.replies, one.attempts)}>
+      <Figure show={!draft} beside={share(one.replies, one.attempts)} to={`/campaigns/${one.id}`}>
         {grouped(one.replies)}
       </Figure>
-      <Figure show={!draft}>{grouped(one.optOuts)}</Figure>
+      <Figure show={!draft} to={`/campaigns/${one.id}`}>
+        {grouped(one.optOuts)}
+      </Figure>
       <Figure show={!draft}>{money(one.costMicros, currency)}</Figure>
     </tr>
   );
 }
 
-function Figure({ show, beside, children }: { show: boolean; beside?: string; children: string }) {
+/** The people of a campaign who are in some states. */
+function part(one: Campaign, states: string): string {
+  return `/campaigns/${one.id}?state=${states}`;
+}
+
+function Figure({
+  show,
+  beside,
+  to,
+  children,
+}: {
+  show: boolean;
+  beside?: string;
+  to?: string;
+  children: string;
+}) {
   return (
     <td className="figure text-right whitespace-nowrap">
-      {show && children}
+      {show && (to && children !== '0' ? <Link to={to}>{children}</Link> : children)}
       {show && beside && <span className="block text-[12px] text-muted">{beside}</span>}
     </td>
   );

@@ -45,8 +45,8 @@ export function NeedsYou({ waiting, network }: { waiting: Schemas['Waiting']; ne
 }
 
 /** The people themselves, on the page of their run. */
-function placeOf(of: Schemas['Stuck'], state: string, reason = '', words = ''): string {
-  const query = new URLSearchParams({ state, reason, words });
+function placeOf(of: Schemas['Stuck'], state: string, reason?: string, words = ''): string {
+  const query = new URLSearchParams({ state, ...(reason ? { reason } : {}), words });
   return `/campaigns/${of.campaignId}?${query.toString()}`;
 }
 

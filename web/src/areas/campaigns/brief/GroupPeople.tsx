@@ -3,7 +3,9 @@ import type { Schemas } from '../../../api/client';
 import { GiveZone } from '../../../parts/GiveZone';
 import { MoreButton } from '../../../parts/MoreButton';
 import { spaced } from '../../../parts/format';
+import { PickBar } from '../../../parts/PickBar';
 import { usePages } from '../../../parts/usePages';
+import { usePicked } from '../../../parts/usePicked';
 import { GiveAgreement } from './GiveAgreement';
 
 /** The people behind one count of a preflight, and the rule that put them there. */
@@ -20,6 +22,7 @@ export function GroupPeople({
     path,
     'after',
   );
+  const picked = usePicked();
   return (
     <div
       className="sheet my-1 max-h-60 overflow-auto px-3 py-2"
@@ -32,17 +35,27 @@ export function GroupPeople({
       {group.code === 'ZONE_UNKNOWN' && (
         <GiveZone path={`/campaigns/${campaignId}/preflight/zone`} />
       )}
+      <PickBar picked={picked.picked} onClear={picked.clear} />
       <ul>
         {pages.rows.map((person, index) => (
-          <li key={index} className="row-line flex justify-between gap-3 py-1">
+          <li key={index} className="row-line flex items-center gap-3 py-1">
             {person.personId > 0 ? (
-              <Link className="link-plain truncate" to={`/people/${person.personId}`}>
-                {person.name || 'no name'}
-              </Link>
+              <>
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  aria-label={`Pick ${person.name || 'no name'}`}
+                  checked={picked.has(person.personId)}
+                  onChange={() => picked.toggle(person.personId)}
+                />
+                <Link className="link-plain truncate" to={`/people/${person.personId}`}>
+                  {person.name || 'no name'}
+                </Link>
+              </>
             ) : (
               <span className="text-muted">typed</span>
             )}
-            <span className="figure whitespace-nowrap">{spaced(person.number)}</span>
+            <span className="figure ml-auto whitespace-nowrap">{spaced(person.number)}</span>
           </li>
         ))}
       </ul>

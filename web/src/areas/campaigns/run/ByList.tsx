@@ -39,7 +39,7 @@ export function ByList({
                   <button
                     className="link-plain figure"
                     aria-label={`${grouped(all)} on ${name}: show them`}
-                    onClick={() => onChoose({ list, words: name })}
+                    onClick={() => onChoose({ states: [], list, words: name })}
                   >
                     {grouped(all)}
                   </button>
@@ -52,7 +52,7 @@ export function ByList({
                         className="link-plain figure"
                         disabled={count === 0}
                         aria-label={`${grouped(count)} ${STATE_WORDS[state]} on ${name}: show them`}
-                        onClick={() => onChoose({ state, list, words: name })}
+                        onClick={() => onChoose({ states: [state], list, words: name })}
                       >
                         {grouped(count)}
                       </button>{' '}

@@ -13,9 +13,10 @@ export function FollowOnButton({ campaignId, place }: { campaignId: number; plac
     mutationFn: () =>
       place
         ? api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/follow-on`, {
-            state: place.state ?? null,
+            states: place.states,
             reason: place.reason ?? null,
             listId: place.list ?? null,
+            dueIn: place.dueIn ?? null,
           })
         : api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/duplicate`),
     onSuccess: (made) => {

@@ -21,8 +21,9 @@ export function PeopleIn({
 }) {
   const { zone } = useHouse();
   const query = new URLSearchParams({
-    ...(place.state ? { state: place.state } : {}),
+    state: place.states.join(','),
     ...(place.reason === undefined ? {} : { reason: place.reason }),
+    ...(place.dueIn ? { dueIn: place.dueIn } : {}),
     ...(place.list ? { list: String(place.list) } : {}),
   }).toString();
   const pages = usePages<Schemas['AudienceRow']>(
@@ -35,13 +36,15 @@ export function PeopleIn({
     <section>
       <div className="mb-2 flex items-center gap-3">
         <h2 className="section-title">
-          {[place.state && STATE_WORDS[place.state], place.words].filter(Boolean).join(': ')}
+          {[place.states.map((one) => STATE_WORDS[one]).join(' or '), place.words]
+            .filter(Boolean)
+            .join(': ')}
         </h2>
         <span className="ml-auto">
           <FollowOnButton campaignId={campaignId} place={place} />
         </span>
       </div>
-      {place.reason === 'ZONE_UNKNOWN' && place.state === 'HELD' && (
+      {place.reason === 'ZONE_UNKNOWN' && place.states.includes('HELD') && (
         <GiveZone path={`/campaigns/${campaignId}/held-zone`} />
       )}
       <PickBar picked={picked.picked} onClear={picked.clear} />

@@ -5,10 +5,13 @@ type Place = Schemas['Place'];
 
 /** The part of an audience whose people are shown: a place of the report, or part of a list. */
 export interface ChosenPlace {
-  state?: Place['state'];
+  /** All of them where it is empty. */
+  states: Place['state'][];
   reason?: string;
   words: string;
   list?: number;
+  /** The hour in which they come due. */
+  dueIn?: string;
 }
 
 /** All states a person can be in, in the order in which a report tells them. */
@@ -53,7 +56,10 @@ export function Places({
         <tbody>
           {places.map((place) => {
             const is =
-              chosen?.state === place.state && chosen.reason === place.reason && !chosen.list;
+              chosen?.states.join() === place.state &&
+              chosen.reason === place.reason &&
+              !chosen.list &&
+              !chosen.dueIn;
             return (
               <tr key={place.state + place.reason} className="row-line align-top">
                 <td className="figure w-20 py-1.5 pr-3 text-right font-bold">
@@ -61,7 +67,7 @@ export function Places({
                     className="link-plain"
                     aria-pressed={is}
                     aria-label={`${grouped(place.people)} ${STATE_WORDS[place.state]} ${place.words}: show them`}
-                    onClick={() => onChoose(is ? undefined : place)}
+                    onClick={() => onChoose(is ? undefined : { ...place, states: [place.state] })}
                   >
                     {grouped(place.people)}
                   </button>

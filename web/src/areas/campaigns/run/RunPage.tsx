@@ -80,9 +80,10 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           </p>
           <HeldUntil
             report={report.data}
-            onChoose={() =>
-              setPlace({ state: 'HELD', reason: 'CONTACT_HOURS', words: 'outside contact hours' })
-            }
+            onChoose={(next) => {
+              setPlace(next);
+              setPosition(undefined);
+            }}
           />
           <ByList
             campaign={campaign}
@@ -113,9 +114,12 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
 
 /** The place that a link to this page asks to see, such as from what needs somebody on Today. */
 function placeIn(asked: URLSearchParams): ChosenPlace | undefined {
-  const state = PLACE_STATES.find((one) => one === asked.get('state'));
-  const reason = asked.get('reason') ?? '';
-  return state && { state, reason, words: asked.get('words') ?? '' };
+  const names = asked.get('state')?.split(',') ?? [];
+  const states = PLACE_STATES.filter((one) => names.includes(one));
+  const reason = asked.get('reason');
+  return states.length === 0
+    ? undefined
+    : { states, ...(reason === null ? {} : { reason }), words: asked.get('words') ?? '' };
 }
 
 /** How many are held until something is known. */
@@ -137,7 +141,7 @@ function HeldUntil({
   onChoose,
 }: {
   report: Schemas['Report'] | undefined;
-  onChoose: () => void;
+  onChoose: (place: ChosenPlace) => void;
 }) {
   const { zone } = useHouse();
   if (!report || report.heldUntil.length === 0) {
@@ -156,7 +160,17 @@ function HeldUntil({
               style={{ width: `${(100 * one.people) / most}%` }}
             />
           </span>
-          <button className="link-plain figure w-16 text-right" onClick={onChoose}>
+          <button
+            className="link-plain figure w-16 text-right"
+            aria-label={`${grouped(one.people)} held until ${dayAndTime(one.hour, zone)}: show them`}
+            onClick={() =>
+              onChoose({
+                states: ['HELD'],
+                dueIn: one.hour,
+                words: `until ${dayAndTime(one.hour, zone)}`,
+              })
+            }
+          >
             {grouped(one.people)}
           </button>
         </div>

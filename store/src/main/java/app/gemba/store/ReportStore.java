@@ -9,6 +9,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** What came of a launched campaign. */
 public final class ReportStore {
@@ -61,10 +62,27 @@ public final class ReportStore {
                 campaign));
   }
 
-  /** A part of an audience: of one state, for one reason, on one list, where these are given. */
-  public record Part(Optional<PersonState> state, Optional<String> reason, Optional<Long> list) {
+  /**
+   * A part of an audience: of some states, for one reason, on one list, come due in one hour, where
+   * these are given.
+   */
+  public record Part(
+      Set<PersonState> states,
+      Optional<String> reason,
+      Optional<Long> list,
+      Optional<Instant> dueIn) {
     /** Everybody. */
-    public static final Part WHOLE = new Part(Optional.empty(), Optional.empty(), Optional.empty());
+    public static final Part WHOLE =
+        new Part(Set.of(), Optional.empty(), Optional.empty(), Optional.empty());
+
+    /** The states as JSON; empty where all are meant. */
+    Optional<String> stateNames() {
+      return states.isEmpty() ? Optional.empty() : Optional.of(Json.write(states));
+    }
+
+    Optional<String> hour() {
+      return dueIn.map(at -> Instants.text(at).substring(0, "2026-11-17T15".length()));
+    }
   }
 
   /** People of a part of a campaign's audience, in order. */
@@ -81,18 +99,20 @@ public final class ReportStore {
                     from audience_member m join person_detail d on d.person_id = m.person_id
                     left join number n on n.id = m.number_id
                     left join attempt a on a.member_id = m.id and a.try > 0
-                    where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state = ?3)
+                    where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state in (select value from json_each(?3)))
                       and (?4 is null or coalesce(m.reason, '') = ?4)
                       and (?5 is null or exists (select 1 from list_member lm
                         where lm.list_id = ?5 and lm.person_id = m.person_id))
-                    order by m.id limit ?6
+                      and (?6 is null or substr(m.due, 1, 13) = ?6)
+                    order by m.id limit ?7
                     """,
                     ReportStore::row,
                     campaign,
                     after,
-                    part.state(),
+                    part.stateNames(),
                     part.reason(),
                     part.list(),
+                    part.hour(),
                     limit + 1));
     return Page.of(rows, limit, row -> String.valueOf(row.position()));
   }

@@ -221,9 +221,10 @@ class PeopleTest {
         draft.id(),
         campaign.id(),
         new ReportStore.Part(
-            Optional.of(app.gemba.core.campaign.PersonState.IN_FLIGHT),
+            Set.of(app.gemba.core.campaign.PersonState.IN_FLIGHT),
             Optional.empty(),
-            Optional.of(list)));
+            Optional.of(list),
+            Optional.empty()));
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(3);
     assertThat(picks.of(draft.id())).containsExactly(1L, 2L, 3L);
     picks.clear(draft.id());

@@ -17,8 +17,10 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -58,7 +60,11 @@ class DraftController {
   record PickBody(@NotNull @Size(max = 10_000) List<Long> people) {}
 
   /** A part of an audience; what is not given is not asked for. */
-  record PartBody(Optional<PersonState> state, Optional<String> reason, Optional<Long> listId) {}
+  record PartBody(
+      @NotNull Set<PersonState> states,
+      Optional<String> reason,
+      Optional<Long> listId,
+      Optional<Instant> dueIn) {}
 
   /** Where a test goes, and for whom it is filled. */
   record TestBody(@NotBlank @Size(max = 80) String number, Optional<Long> personId) {}
@@ -75,7 +81,8 @@ class DraftController {
   @ResponseStatus(HttpStatus.CREATED)
   Campaign followOn(@PathVariable long id, @Valid @RequestBody PartBody body) {
     Campaign draft = drafts.copyOf(campaigns.get(id), false, Caller.id());
-    picks.addFrom(draft.id(), id, new Part(body.state(), body.reason(), body.listId()));
+    picks.addFrom(
+        draft.id(), id, new Part(body.states(), body.reason(), body.listId(), body.dueIn()));
     return campaigns.get(draft.id());
   }
 

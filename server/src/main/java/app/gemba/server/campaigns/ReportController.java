@@ -21,8 +21,10 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -84,13 +86,15 @@ class ReportController {
   @Needs(Permission.SEE_CAMPAIGNS)
   Page<AudienceRow> campaignPeople(
       @PathVariable long id,
-      @RequestParam Optional<PersonState> state,
+      @RequestParam Optional<Set<PersonState>> state,
       @RequestParam Optional<String> reason,
       @RequestParam Optional<Long> list,
+      @RequestParam Optional<Instant> dueIn,
       @RequestParam Optional<Long> after) {
     campaigns.get(id);
     Page<AudienceRow> page =
-        reports.people(id, new Part(state, reason, list), after.orElse(0L), PAGE);
+        reports.people(
+            id, new Part(state.orElse(Set.of()), reason, list, dueIn), after.orElse(0L), PAGE);
     return new Page<>(page.items().stream().map(ReportController::shown).toList(), page.next());
   }
 

@@ -7,7 +7,12 @@ import java.util.TreeMap;
 /** Runs a benchmark by its name; without one, lists them. */
 public final class Bench {
   private static final Map<String, Benchmark> ALL =
-      new TreeMap<>(Map.of("import", new ImportBenchmark(), "sms", new SmsBenchmark()));
+      new TreeMap<>(
+          Map.of(
+              "answering", new AnsweringBenchmark(),
+              "import", new ImportBenchmark(),
+              "lines", new LinesBenchmark(),
+              "sms", new SmsBenchmark()));
 
   private Bench() {}
 

@@ -68,8 +68,7 @@ public final class AnswerJudge {
     if (time(spoken).compareTo(TALKS_ON) >= 0) {
       return Optional.of(Answer.MACHINE);
     }
-    if (time(spoken).compareTo(SHORTEST_WORD) >= 0
-        && time(pause).compareTo(SPOKE_AND_WAITS) >= 0) {
+    if (time(spoken).compareTo(SHORTEST_WORD) >= 0 && time(pause).compareTo(SPOKE_AND_WAITS) >= 0) {
       return Optional.of(Answer.PERSON);
     }
     return time(silence).compareTo(NOBODY_SPOKE) >= 0

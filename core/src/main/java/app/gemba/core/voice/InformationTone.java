@@ -31,7 +31,8 @@ public enum InformationTone {
    *
    * @param first frequency of the first in hertz, and its length in seconds
    */
-  static InformationTone of(double first, double firstSeconds, double second, double secondSeconds) {
+  static InformationTone of(
+      double first, double firstSeconds, double second, double secondSeconds) {
     if (!isNear(first, 913.8, 985.2) || !isNear(second, 1370.6, 1428.5)) {
       return OTHER;
     }
@@ -40,9 +41,7 @@ public enum InformationTone {
     boolean longFirst = firstSeconds > BETWEEN_SPANS;
     boolean longSecond = secondSeconds > BETWEEN_SPANS;
     if (highFirst == longFirst && highSecond == longSecond) {
-      return highFirst
-          ? highSecond ? NO_CIRCUIT : VACANT_CODE
-          : highSecond ? REORDER : INTERCEPT;
+      return highFirst ? highSecond ? NO_CIRCUIT : VACANT_CODE : highSecond ? REORDER : INTERCEPT;
     }
     return OTHER;
   }

@@ -9,8 +9,8 @@ import java.util.function.Consumer;
 /**
  * Hears keys pressed in the sound of a line, sample by sample. Frequencies are those of ITU-T Q.23;
  * what is accepted and refused follows ITU-T Q.24 (from memory): a frequency within 1.5 % is
- * accepted and one beyond 3.5 % refused, a key of 40 ms is accepted and one below 23 ms refused,
- * a gap of 40 ms parts two keys and one of 10 ms does not, the high tone may be 4 dB stronger than
+ * accepted and one beyond 3.5 % refused, a key of 40 ms is accepted and one below 23 ms refused, a
+ * gap of 40 ms parts two keys and one of 10 ms does not, the high tone may be 4 dB stronger than
  * the low one and 8 dB weaker. Not safe for use by several threads.
  */
 public final class KeyDetector {
@@ -25,8 +25,10 @@ public final class KeyDetector {
   private static final double HIGH_OVER_LOW_DB = 4.5;
   private static final double LOW_OVER_HIGH_DB = 8.5;
   private static final double OVER_OTHERS_DB = 6;
+
   /** Windows wholly in tune: at most 5 for a tone of 23 ms, at least 10 for one of 40. */
   private static final int FEWEST_HOPS = 8;
+
   private static final int HOPS_OF_A_GAP = 10;
 
   private final short[] ring = new short[WINDOW];
@@ -165,8 +167,7 @@ public final class KeyDetector {
   /** How far the phase has come since the last window tells the frequency much finer than a bin. */
   private static boolean isInTune(int hertz, Found before, Found now) {
     double expected = 2 * Math.PI * hertz * HOP / Line.RATE;
-    double ahead =
-        Math.IEEEremainder(now.phase() - before.phase() - expected, 2 * Math.PI);
+    double ahead = Math.IEEEremainder(now.phase() - before.phase() - expected, 2 * Math.PI);
     double off = ahead * Line.RATE / (2 * Math.PI * HOP);
     return Math.abs(off) <= FARTHEST_OFF * hertz;
   }

@@ -16,8 +16,8 @@ public record PureTone(double hertz, double dbm0) {
 
   /**
    * The tone that samples are; empty where they are quiet or anything else. A sine obeys x(n) +
-   * x(n-2) = 2 cos(w) x(n-1), whose least-squares w is a first guess; how the phase goes on from the
-   * first half to the second makes it exact, and the share of the energy that a sine of that
+   * x(n-2) = 2 cos(w) x(n-1), whose least-squares w is a first guess; how the phase goes on from
+   * the first half to the second makes it exact, and the share of the energy that a sine of that
    * frequency explains tells how pure it is.
    */
   public static Optional<PureTone> in(short[] samples) {

@@ -82,8 +82,7 @@ public final class ToneDetector {
             && follows(second, third);
     return fits
         ? Optional.of(
-            InformationTone.of(
-                first.hertz(), first.seconds(), second.hertz(), second.seconds()))
+            InformationTone.of(first.hertz(), first.seconds(), second.hertz(), second.seconds()))
         : Optional.empty();
   }
 

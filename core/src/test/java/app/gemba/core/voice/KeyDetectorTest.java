@@ -132,8 +132,7 @@ class KeyDetectorTest {
     short[] carried = overTheLine ? MuLaw.decode(MuLaw.encode(sound)) : sound;
     for (int from = 0; from < carried.length; from += Line.FRAME) {
       detector.hear(
-          java.util.Arrays.copyOfRange(
-              carried, from, Math.min(carried.length, from + Line.FRAME)));
+          java.util.Arrays.copyOfRange(carried, from, Math.min(carried.length, from + Line.FRAME)));
     }
     return keys;
   }

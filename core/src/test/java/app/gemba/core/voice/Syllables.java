@@ -5,7 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 
-/** Sounds with the make of speech: a gliding voice through three resonances, syllable by syllable. */
+/**
+ * Sounds with the make of speech: a gliding voice through three resonances, syllable by syllable.
+ */
 final class Syllables {
   private static final double[][] VOWELS = {
     {730, 1090, 2440}, {270, 2290, 3010}, {300, 870, 2240}, {530, 1840, 2480}, {570, 840, 2410}

@@ -1,0 +1,131 @@
+package app.gemba.standins.telephone;
+
+import java.util.Optional;
+
+/**
+ * One call through the exchange, stepped 20 ms at a time: it is set up, rings, is answered or not,
+ * and ends with a cause. Causes are those of ITU-T Q.850.
+ */
+final class Call {
+  static final int UNALLOCATED = 1;
+  static final int CLEARED = 16;
+  static final int BUSY = 17;
+  static final int NO_ANSWER = 19;
+
+  private static final int MILLIS = 20;
+  private static final int SET_UP = 400;
+  private static final int RINGS_AT_MOST = 60_000;
+
+  private final Habits.Answering habit;
+  private final Playback network = new Playback();
+  private Phase phase = Phase.SETTING_UP;
+  private Optional<OtherEnd> other = Optional.empty();
+  private int cause;
+  private int inPhase;
+
+  /** Where a call is. */
+  enum Phase {
+    SETTING_UP,
+    RINGING,
+    /** The network says something before the call ends. */
+    ANNOUNCING,
+    ANSWERED,
+    ENDED
+  }
+
+  Call(Habits.Answering habit) {
+    this.habit = habit;
+  }
+
+  Phase phase() {
+    return phase;
+  }
+
+  /** Why it ended (ITU-T Q.850). */
+  int cause() {
+    return cause;
+  }
+
+  Habits.Kind kind() {
+    return habit.kind();
+  }
+
+  /** Milliseconds of the caller's message that were heard or recorded. */
+  int heardMillis() {
+    return other.map(OtherEnd::heardMillis).orElse(0);
+  }
+
+  /** The caller puts the receiver down. */
+  void hangUp() {
+    end(CLEARED);
+  }
+
+  /** 20 ms go by, in which the caller said something; what is heard in them comes back. */
+  short[] step(short[] said) {
+    inPhase += MILLIS;
+    switch (phase) {
+      case SETTING_UP -> setUp();
+      case RINGING -> ring();
+      case ANNOUNCING -> {
+        if (network.isEmpty()) {
+          end(UNALLOCATED);
+        }
+      }
+      case ANSWERED -> converse(said);
+      case ENDED -> {
+        // Nothing more happens.
+      }
+    }
+    return phase == Phase.ANSWERED ? other.orElseThrow().speak() : network.frame();
+  }
+
+  private void setUp() {
+    if (inPhase < SET_UP) {
+      return;
+    }
+    if (habit.kind() == Habits.Kind.BUSY) {
+      end(BUSY);
+    } else if (habit.kind() == Habits.Kind.OUT_OF_SERVICE) {
+      network.add(Sound.intercept());
+      network.add(habit.voice().say("The number you have called is not in service."));
+      enter(Phase.ANNOUNCING);
+    } else {
+      enter(Phase.RINGING);
+    }
+  }
+
+  private void ring() {
+    if (network.isEmpty()) {
+      network.add(Sound.ringback());
+    }
+    if (habit.kind() == Habits.Kind.NO_ANSWER) {
+      if (inPhase >= RINGS_AT_MOST) {
+        end(NO_ANSWER);
+      }
+    } else if (inPhase >= habit.ringMillis()) {
+      other =
+          Optional.of(habit.kind() == Habits.Kind.MACHINE ? new Machine(habit) : new Person(habit));
+      enter(Phase.ANSWERED);
+    }
+  }
+
+  private void converse(short[] said) {
+    OtherEnd end = other.orElseThrow();
+    end.hear(said);
+    if (end.hasHungUp()) {
+      end(CLEARED);
+    }
+  }
+
+  private void enter(Phase next) {
+    phase = next;
+    inPhase = 0;
+  }
+
+  private void end(int why) {
+    if (phase != Phase.ENDED) {
+      cause = why;
+      enter(Phase.ENDED);
+    }
+  }
+}

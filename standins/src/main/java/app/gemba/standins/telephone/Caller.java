@@ -1,0 +1,144 @@
+package app.gemba.standins.telephone;
+
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.net.Socket;
+import java.time.LocalTime;
+import java.util.Map;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** One who is connected to the exchange, with the calls they have made. */
+final class Caller implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(Caller.class);
+
+  private final Socket socket;
+  private final Habits habits;
+  private final Supplier<LocalTime> hour;
+  private final ExchangeLog log;
+  private final Map<Integer, RunningCall> calls = new ConcurrentHashMap<>();
+  private final Map<String, Integer> tries = new ConcurrentHashMap<>();
+  private final BlockingQueue<Wire.Frame> outgoing = new LinkedBlockingQueue<>();
+  private final boolean clockedByCaller;
+  private volatile boolean closed;
+
+  Caller(
+      Socket socket,
+      Habits habits,
+      Supplier<LocalTime> hour,
+      ExchangeLog log,
+      boolean clockedByCaller) {
+    this.socket = socket;
+    this.habits = habits;
+    this.hour = hour;
+    this.log = log;
+    this.clockedByCaller = clockedByCaller;
+  }
+
+  void start() {
+    daemon("exchange-reads", this::read);
+    daemon("exchange-writes", this::write);
+  }
+
+  boolean isClosed() {
+    return closed;
+  }
+
+  /** 20 ms go by on every call. */
+  void tick() {
+    calls.forEach(this::step);
+  }
+
+  @Override
+  public void close() {
+    closed = true;
+    try {
+      socket.close();
+    } catch (IOException e) {
+      LOG.debug("a caller's connection did not close: {}", e.getMessage());
+    }
+    calls.values().forEach(call -> log.ended(call.end()));
+    calls.clear();
+  }
+
+  private static void daemon(String name, Runnable work) {
+    Thread thread = new Thread(work, name);
+    thread.setDaemon(true);
+    thread.start();
+  }
+
+  private void step(int number, RunningCall call) {
+    RunningCall.Step step = call.step();
+    outgoing.add(new Wire.Frame(Wire.SOUND, number, step.sample(), step.sound()));
+    step.told()
+        .ifPresent(kind -> outgoing.add(new Wire.Frame(kind, number, step.sample(), call.cause())));
+    if (call.hasEnded()) {
+      calls.remove(number);
+      log.ended(call.end());
+    }
+  }
+
+  private void read() {
+    try (DataInputStream in =
+        new DataInputStream(new BufferedInputStream(socket.getInputStream()))) {
+      while (!closed) {
+        take(Wire.read(in));
+      }
+    } catch (IOException e) {
+      LOG.debug("a caller has left: {}", e.getMessage());
+    } finally {
+      close();
+    }
+  }
+
+  private void take(Wire.Frame frame) {
+    if (frame.kind() == Wire.DIAL) {
+      String[] numbers = frame.text().split("\n");
+      int tryNumber = tries.merge(numbers[1], 1, Integer::sum);
+      Habits.Answering habit = habits.of(numbers[1], hour.get(), tryNumber);
+      calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit)));
+      return;
+    }
+    RunningCall call = calls.get(frame.call());
+    if (call == null) {
+      // It has ended meanwhile.
+      return;
+    }
+    if (frame.kind() == Wire.HANG_UP) {
+      call.hangUp();
+    } else if (frame.kind() == Wire.SOUND) {
+      call.hear(frame.content());
+      if (clockedByCaller) {
+        step(frame.call(), call);
+      }
+    }
+  }
+
+  private void write() {
+    try (DataOutputStream out =
+        new DataOutputStream(new BufferedOutputStream(socket.getOutputStream(), 32_768))) {
+      while (!closed) {
+        Wire.write(out, outgoing.take());
+        Wire.Frame next = outgoing.poll();
+        while (next != null) {
+          Wire.write(out, next);
+          next = outgoing.poll();
+        }
+        out.flush();
+      }
+    } catch (IOException e) {
+      LOG.debug("a caller has left: {}", e.getMessage());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    } finally {
+      close();
+    }
+  }
+}

@@ -1,0 +1,16 @@
+package app.gemba.standins.telephone;
+
+/** What happens at the other end of an answered call, 20 ms by 20 ms. */
+interface OtherEnd {
+  /** The next frame of what this end says. */
+  short[] speak();
+
+  /** Hears a frame of what the caller says. */
+  void hear(short[] frame);
+
+  /** Whether this end has put the receiver down. */
+  boolean hasHungUp();
+
+  /** Milliseconds of sound that were heard, or recorded behind a beep. */
+  int heardMillis();
+}

@@ -1,0 +1,87 @@
+package app.gemba.standins.telephone;
+
+import java.util.Optional;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+
+/** A call with the sound that waits to be heard at its other end, and its place in time. */
+final class RunningCall {
+  /** 200 ms: what comes later than that is lost, as on any line. */
+  private static final int LONGEST_WAIT = 10;
+
+  private static final short[] SILENCE = new short[Sound.FRAME];
+
+  private final String from;
+  private final String to;
+  private final Call call;
+  private final BlockingQueue<byte[]> said = new LinkedBlockingQueue<>();
+  private long sample;
+  private long answeredAt = -1;
+  private volatile boolean hungUp;
+
+  RunningCall(String from, String to, Call call) {
+    this.from = from;
+    this.to = to;
+    this.call = call;
+  }
+
+  /** What 20 ms brought: sound, and perhaps something to be told. */
+  record Step(long sample, byte[] sound, Optional<Integer> told) {}
+
+  void hear(byte[] sound) {
+    if (said.size() < LONGEST_WAIT) {
+      said.add(sound);
+    }
+  }
+
+  void hangUp() {
+    hungUp = true;
+  }
+
+  synchronized Step step() {
+    Call.Phase before = call.phase();
+    if (hungUp) {
+      call.hangUp();
+    }
+    byte[] next = said.poll();
+    short[] heard = call.step(next == null ? SILENCE : Companding.expand(next));
+    long at = sample;
+    sample += Sound.FRAME;
+    if (before != call.phase() && call.phase() == Call.Phase.ANSWERED) {
+      answeredAt = at;
+    }
+    return new Step(at, Companding.compress(heard), told(before));
+  }
+
+  boolean hasEnded() {
+    return call.phase() == Call.Phase.ENDED;
+  }
+
+  byte[] cause() {
+    return hasEnded() ? new byte[] {(byte) call.cause()} : new byte[0];
+  }
+
+  /** What the exchange writes down about it. */
+  synchronized ExchangeLog.Ended end() {
+    call.hangUp();
+    return new ExchangeLog.Ended(
+        from,
+        to,
+        call.kind().name(),
+        call.cause(),
+        answeredAt < 0 ? 0 : (sample - answeredAt) / 8,
+        call.heardMillis());
+  }
+
+  private Optional<Integer> told(Call.Phase before) {
+    if (before == call.phase()) {
+      return Optional.empty();
+    }
+    return switch (call.phase()) {
+      case RINGING -> Optional.of(Wire.RINGING);
+      case ANSWERED -> Optional.of(Wire.ANSWERED);
+      case ENDED -> Optional.of(Wire.ENDED);
+      case SETTING_UP, ANNOUNCING -> Optional.empty();
+    };
+  }
+}

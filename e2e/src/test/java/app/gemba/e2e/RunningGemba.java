@@ -14,10 +14,6 @@ import java.util.concurrent.TimeUnit;
 final class RunningGemba implements AutoCloseable {
   private static final Path JAR = Path.of("../server/target/gemba-app.jar").toAbsolutePath();
 
-  /** Processes that live for a minute do not earn back what the second compiler costs. */
-  private static final List<String> QUICK_TO_START =
-      List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
-
   private static final long STARTS_WITHIN_MILLIS = 90_000;
 
   private final Process process;
@@ -51,9 +47,8 @@ final class RunningGemba implements AutoCloseable {
   static RunningGemba launch(int port, Path data, String command, String... more) {
     try {
       Path output = Files.createTempFile("gemba", ".out");
-      List<String> line = new ArrayList<>(List.of("java"));
-      line.addAll(QUICK_TO_START);
-      line.addAll(List.of("-jar", JAR.toString(), command));
+      List<String> line = new ArrayList<>(QuickJar.commandLine());
+      line.add(command);
       line.addAll(List.of("--data", data.toString(), "--port", String.valueOf(port)));
       line.addAll(List.of(more));
       Process process =

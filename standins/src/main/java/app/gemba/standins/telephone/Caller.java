@@ -8,8 +8,11 @@ import java.io.IOException;
 import java.net.Socket;
 import java.time.LocalTime;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
@@ -18,6 +21,14 @@ import org.slf4j.LoggerFactory;
 /** One who is connected to the exchange, with the calls they have made. */
 final class Caller implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Caller.class);
+
+  private static final ExecutorService SWITCHING =
+      Executors.newSingleThreadExecutor(
+          task -> {
+            Thread thread = new Thread(task, "exchange-switches");
+            thread.setDaemon(true);
+            return thread;
+          });
 
   private final Socket socket;
   private final Habits habits;
@@ -76,13 +87,13 @@ final class Caller implements AutoCloseable {
 
   private void step(int number, RunningCall call) {
     RunningCall.Step step = call.step();
-    outgoing.add(new Wire.Frame(Wire.SOUND, number, step.sample(), step.sound()));
-    step.told()
-        .ifPresent(kind -> outgoing.add(new Wire.Frame(kind, number, step.sample(), call.cause())));
     if (call.hasEnded()) {
       calls.remove(number);
       log.ended(call.end());
     }
+    outgoing.add(new Wire.Frame(Wire.SOUND, number, step.sample(), step.sound()));
+    step.told()
+        .ifPresent(kind -> outgoing.add(new Wire.Frame(kind, number, step.sample(), call.cause())));
   }
 
   private void read() {
@@ -100,25 +111,37 @@ final class Caller implements AutoCloseable {
 
   private void take(Wire.Frame frame) {
     if (frame.kind() == Wire.DIAL) {
-      String[] numbers = frame.text().split("\n");
-      int tryNumber = tries.merge(numbers[1], 1, Integer::sum);
-      Habits.Answering habit = habits.of(numbers[1], hour.get(), tryNumber);
-      calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit)));
-      return;
-    }
-    RunningCall call = calls.get(frame.call());
-    if (call == null) {
-      // It has ended meanwhile.
-      return;
-    }
-    if (frame.kind() == Wire.HANG_UP) {
-      call.hangUp();
-    } else if (frame.kind() == Wire.SOUND) {
-      call.hear(frame.content());
       if (clockedByCaller) {
-        step(frame.call(), call);
+        dial(frame);
+      } else {
+        // Voices take a while to be made: no line waits for those of another.
+        SWITCHING.execute(() -> dial(frame));
+      }
+      return;
+    }
+    Optional<RunningCall> call = Optional.ofNullable(calls.get(frame.call()));
+    if (frame.kind() == Wire.HANG_UP) {
+      // Behind the dialling, should that not have come through yet.
+      call.ifPresentOrElse(
+          RunningCall::hangUp,
+          () ->
+              SWITCHING.execute(
+                  () ->
+                      Optional.ofNullable(calls.get(frame.call())).ifPresent(RunningCall::hangUp)));
+    } else if (frame.kind() == Wire.SOUND && call.isPresent()) {
+      call.get().hear(frame.content());
+      if (clockedByCaller) {
+        step(frame.call(), call.get());
       }
     }
+  }
+
+  private void dial(Wire.Frame frame) {
+    String[] numbers = frame.text().split("\n");
+    int tryNumber = tries.merge(numbers[1], 1, Integer::sum);
+    Habits.Answering habit = habits.of(numbers[1], hour.get(), tryNumber);
+    habit.voice().say(habit.says());
+    calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit)));
   }
 
   private void write() {

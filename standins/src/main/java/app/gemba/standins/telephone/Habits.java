@@ -2,7 +2,7 @@ package app.gemba.standins.telephone;
 
 import java.time.LocalTime;
 import java.util.List;
-import java.util.Random;
+import java.util.SplittableRandom;
 
 /**
  * Who or what is at a number, always the same for a seed and a number, and whether they pick up at
@@ -11,7 +11,14 @@ import java.util.Random;
 final class Habits {
   private static final List<String> HELLOS =
       List.of(
-          "Hello?", "Yes, hello.", "Hello, who is it?", "Good day.", "Hi, this is Una.", "Yes?");
+          "Hello?",
+          "Yes, hello.",
+          "Hello, who is it?",
+          "Good day.",
+          "Hi, this is Una.",
+          "Yes?",
+          "Hello? Hello? Who is there?",
+          "Good morning, this is the harbour office, Una speaking. What can I do for you?");
   private static final List<String> GREETINGS =
       List.of(
           "Hello, you have reached our machine. We cannot come to the telephone right now. Please"
@@ -19,7 +26,9 @@ final class Habits {
           "Hi. We are out on the water. Say who you are and what it is about, and we will call you"
               + " back as soon as we can.",
           "This is the voice mail of a guest of the islands. Nobody is here to take your call."
-              + " Please speak after the tone.");
+              + " Please speak after the tone.",
+          "Leave a message.",
+          "Hi, it is Una. Go ahead.");
 
   /** How a call to a number goes. */
   enum Kind {
@@ -57,16 +66,18 @@ final class Habits {
 
   /** How a call goes at an hour where the number is; another try may go otherwise. */
   Answering of(String number, LocalTime hour, int tryNumber) {
-    Random trait = new Random(seed * 31 + number.hashCode() * 17L);
-    Random chance = new Random(seed + number.hashCode() * 131L + hour.getHour() * 7L + tryNumber);
+    SplittableRandom trait = new SplittableRandom(seed * 31 + number.hashCode() * 17L);
+    SplittableRandom chance =
+        new SplittableRandom(seed + number.hashCode() * 131L + hour.getHour() * 7L + tryNumber);
     boolean gone = trait.nextDouble() < 0.03;
     boolean machine = trait.nextDouble() < 0.65;
     double atHome = 0.2 + 0.4 * trait.nextDouble();
     Voice voice = new Voice(85 + trait.nextInt(90), 140 + trait.nextInt(50));
     String greeting = GREETINGS.get(trait.nextInt(GREETINGS.size()));
+    String hello = HELLOS.get(trait.nextInt(HELLOS.size()));
     int beep = 700 + 100 * trait.nextInt(8);
     Kind kind = kind(gone, machine, Math.min(0.85, atHome * favour(hour)), chance);
-    String says = kind == Kind.MACHINE ? greeting : HELLOS.get(chance.nextInt(HELLOS.size()));
+    String says = kind == Kind.MACHINE ? greeting : hello;
     int rings =
         kind == Kind.MACHINE ? 14_000 + chance.nextInt(6_000) : 2_000 + chance.nextInt(9_000);
     double mood = chance.nextDouble();
@@ -76,15 +87,15 @@ final class Habits {
         kind, rings, says, voice, key, 1_500 + chance.nextInt(6_000), patience, beep);
   }
 
-  private static Kind kind(boolean gone, boolean machine, double picksUp, Random chance) {
+  private static Kind kind(boolean gone, boolean machine, double picksUp, SplittableRandom chance) {
     if (gone) {
       return Kind.OUT_OF_SERVICE;
     }
     double luck = chance.nextDouble();
-    if (luck < 0.04) {
+    if (luck < 0.05) {
       return Kind.BUSY;
     }
-    if (luck < 0.04 + picksUp) {
+    if (luck < 0.05 + picksUp) {
       return Kind.PERSON;
     }
     return machine ? Kind.MACHINE : Kind.NO_ANSWER;

@@ -1,6 +1,7 @@
 package app.gemba.standins.telephone;
 
 import com.sun.speech.freetts.audio.AudioPlayer;
+import com.sun.speech.freetts.en.us.cmu_us_kal.KevinVoiceDirectory;
 import java.io.ByteArrayOutputStream;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -13,6 +14,9 @@ import javax.sound.sampled.AudioFormat;
 final class Voice {
   private static final int HIGHEST_HERTZ = 3_300;
   private static final Map<String, short[]> SAID = new ConcurrentHashMap<>();
+
+  /** The library's own voice at 16 kHz; it says one thing at a time. */
+  private static final com.sun.speech.freetts.Voice LIBRARY = library();
 
   private final float pitch;
   private final float wordsPerMinute;
@@ -32,19 +36,21 @@ final class Voice {
     return SAID.computeIfAbsent(pitch + "/" + wordsPerMinute + "/" + text, key -> speak(text));
   }
 
-  private synchronized short[] speak(String text) {
-    synchronized (Voice.class) {
-      com.sun.speech.freetts.Voice voice =
-          new com.sun.speech.freetts.en.us.cmu_us_kal.KevinVoiceDirectory().getVoices()[1];
-      voice.allocate();
-      voice.setPitch(pitch);
-      voice.setRate(wordsPerMinute);
+  private short[] speak(String text) {
+    synchronized (LIBRARY) {
       Collector collector = new Collector();
-      voice.setAudioPlayer(collector);
-      voice.speak(text);
-      voice.deallocate();
+      LIBRARY.setPitch(pitch);
+      LIBRARY.setRate(wordsPerMinute);
+      LIBRARY.setAudioPlayer(collector);
+      LIBRARY.speak(text);
       return collector.samples();
     }
+  }
+
+  private static com.sun.speech.freetts.Voice library() {
+    com.sun.speech.freetts.Voice voice = new KevinVoiceDirectory().getVoices()[1];
+    voice.allocate();
+    return voice;
   }
 
   /** Takes what the library would play, and brings it to the rate of a line. */

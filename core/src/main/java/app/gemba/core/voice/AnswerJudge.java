@@ -5,13 +5,14 @@ import java.util.Optional;
 
 /**
  * Judges from the sound of the first seconds whether a person or a machine has answered: people say
- * a few words and wait, greetings go on. A first cut by length and rhythm alone (common practice),
- * with no model of speech. Not safe for use by several threads.
+ * a few words and wait, greetings go on or end in a beep. A first cut by length and rhythm alone
+ * (common practice), with no model of speech. Not safe for use by several threads.
  */
 public final class AnswerJudge {
   private static final Duration SPOKE_AND_WAITS = Duration.ofMillis(700);
   private static final Duration TALKS_ON = Duration.ofMillis(2_000);
   private static final Duration NOBODY_SPOKE = Duration.ofMillis(4_000);
+  private static final Duration SHORTEST_BEEP = Duration.ofMillis(120);
   private static final Duration SHORTEST_WORD = Duration.ofMillis(100);
   private static final double OVER_NOISE_DB = 10;
   private static final double QUIETEST_SPEECH_DBM0 = -42;
@@ -25,6 +26,7 @@ public final class AnswerJudge {
   private int spoken;
   private int pause;
   private int silence;
+  private int beep;
 
   /** Hears some more of the line; once there is a verdict, nothing more is needed. */
   public Optional<Answer> hear(short[] samples) {
@@ -49,9 +51,12 @@ public final class AnswerJudge {
       return Optional.of(Answer.OUT_OF_SERVICE);
     }
     double level = Line.level(Line.meanSquare(frame, 0, Line.FRAME));
-    boolean speech =
-        level > Math.max(QUIETEST_SPEECH_DBM0, noise + OVER_NOISE_DB)
-            && PureTone.in(frame).isEmpty();
+    boolean pure = PureTone.in(frame).isPresent();
+    beep = pure ? beep + 1 : 0;
+    if (time(beep).compareTo(SHORTEST_BEEP) >= 0 && spoken > 0) {
+      return Optional.of(Answer.MACHINE);
+    }
+    boolean speech = !pure && level > Math.max(QUIETEST_SPEECH_DBM0, noise + OVER_NOISE_DB);
     if (speech) {
       // Breaths within a sentence belong to it.
       spoken += 1 + (spoken > 0 && pause < FRAMES_OF_A_BREATH ? pause : 0);

@@ -39,6 +39,20 @@ class AnswerJudgeTest {
   }
 
   @Test
+  void whoBeepsAfterAWordIsAMachine() {
+    Random random = new Random(3);
+    assertThat(
+            judged(
+                List.of(
+                    Syllables.syllable(random),
+                    Syllables.syllable(random),
+                    Tones.silence(Duration.ofMillis(400)),
+                    Tones.sound(List.of(1_000.0), -12, Duration.ofMillis(400)),
+                    Tones.silence(Duration.ofSeconds(1)))))
+        .contains(Answer.MACHINE);
+  }
+
+  @Test
   void silenceAndTheNetworksTonesAreToldApart() {
     assertThat(judged(List.of(Tones.silence(Duration.ofSeconds(5))))).contains(Answer.SILENCE);
     assertThat(

@@ -11,14 +11,7 @@ import java.util.SplittableRandom;
 final class Habits {
   private static final List<String> HELLOS =
       List.of(
-          "Hello?",
-          "Yes, hello.",
-          "Hello, who is it?",
-          "Good day.",
-          "Hi, this is Una.",
-          "Yes?",
-          "Hello? Hello? Who is there?",
-          "Good morning, this is the harbour office, Una speaking. What can I do for you?");
+          "Hello?", "Yes, hello.", "Hello, who is it?", "Good day.", "Hi, this is Una.", "Yes?");
   private static final List<String> GREETINGS =
       List.of(
           "Hello, you have reached our machine. We cannot come to the telephone right now. Please"
@@ -26,9 +19,15 @@ final class Habits {
           "Hi. We are out on the water. Say who you are and what it is about, and we will call you"
               + " back as soon as we can.",
           "This is the voice mail of a guest of the islands. Nobody is here to take your call."
-              + " Please speak after the tone.",
-          "Leave a message.",
-          "Hi, it is Una. Go ahead.");
+              + " Please speak after the tone.");
+
+  private static final List<String> LONG_HELLOS =
+      List.of(
+          "Hello? Hello? Who is there?",
+          "Good morning, this is the harbour office, Una speaking. What can I do for you?");
+  private static final List<String> SHORT_GREETINGS =
+      List.of("Leave a message.", "Hi, it is Una. Go ahead.");
+  private static final double UNUSUAL = 0.1;
 
   /** How a call to a number goes. */
   enum Kind {
@@ -73,8 +72,8 @@ final class Habits {
     boolean machine = trait.nextDouble() < 0.65;
     double atHome = 0.2 + 0.4 * trait.nextDouble();
     Voice voice = new Voice(85 + trait.nextInt(90), 140 + trait.nextInt(50));
-    String greeting = GREETINGS.get(trait.nextInt(GREETINGS.size()));
-    String hello = HELLOS.get(trait.nextInt(HELLOS.size()));
+    String greeting = one(trait, GREETINGS, SHORT_GREETINGS);
+    String hello = one(trait, HELLOS, LONG_HELLOS);
     int beep = 700 + 100 * trait.nextInt(8);
     Kind kind = kind(gone, machine, Math.min(0.85, atHome * favour(hour)), chance);
     String says = kind == Kind.MACHINE ? greeting : hello;
@@ -85,6 +84,11 @@ final class Habits {
     int patience = chance.nextDouble() < 0.12 ? 2_500 + chance.nextInt(4_000) : 90_000;
     return new Answering(
         kind, rings, says, voice, key, 1_500 + chance.nextInt(6_000), patience, beep);
+  }
+
+  private static String one(SplittableRandom trait, List<String> usual, List<String> unusual) {
+    List<String> from = trait.nextDouble() < UNUSUAL ? unusual : usual;
+    return from.get(trait.nextInt(from.size()));
   }
 
   private static Kind kind(boolean gone, boolean machine, double picksUp, SplittableRandom chance) {

@@ -149,6 +149,7 @@ final class SmsBenchmark implements Benchmark {
         Brief.StartMode.NOW,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 

@@ -169,6 +169,7 @@ final class BookInMemory implements AttemptBook {
         Brief.StartMode.NOW,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 }

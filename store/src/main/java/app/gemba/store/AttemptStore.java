@@ -103,7 +103,7 @@ public final class AttemptStore implements AttemptBook {
               List<Candidate> candidates = due.stream().map(Due::candidate).toList();
               Optional<Instant> next =
                   due.isEmpty() ? nextDue(db, campaign.id()) : Optional.empty();
-              boolean awaiting = due.isEmpty() && isAwaiting(db, campaign.id());
+              boolean awaiting = due.isEmpty() && isAwaiting(db, campaign);
               List<RunCommand> commands =
                   decide.apply(new RunEvent.Looked(candidates, atMost, next, awaiting));
               return apply(db, campaign, commands, now);
@@ -259,16 +259,19 @@ public final class AttemptStore implements AttemptBook {
         campaign);
   }
 
-  /** Whether anybody is held without an instant, until something is known. */
-  private static boolean isAwaiting(Connection db, long campaign) throws SQLException {
+  /** Whether anybody is held until something is known, or in flight and may be tried again. */
+  private static boolean isAwaiting(Connection db, Launched campaign) throws SQLException {
+    boolean mayBeTriedAgain = !campaign.brief().retryPlan().rules().isEmpty();
     return Sql.number(
             db,
             """
             select coalesce(sum(people), 0) from audience_tally
-            where campaign_id = ? and state = 'HELD' and reason = ?
+            where campaign_id = ?1 and (state = 'HELD' and reason = ?2
+              or ?3 and state = 'IN_FLIGHT')
             """,
-            campaign,
-            ReasonCode.ZONE_UNKNOWN)
+            campaign.id(),
+            ReasonCode.ZONE_UNKNOWN,
+            mayBeTriedAgain)
         > 0;
   }
 

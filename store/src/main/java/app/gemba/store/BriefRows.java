@@ -1,6 +1,7 @@
 package app.gemba.store;
 
 import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.RetryPlan;
 import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import java.sql.Connection;
@@ -50,7 +51,10 @@ final class BriefRows {
         mode,
         mode == Brief.StartMode.AT ? startAt.map(Instant::parse) : Optional.empty(),
         mode == Brief.StartMode.AT_OWN ? startAt.map(LocalDateTime::parse) : Optional.empty(),
-        Sql.id(row, "limit_micros"));
+        Sql.id(row, "limit_micros"),
+        Optional.of(row.getString("retries"))
+            .filter(rules -> !rules.isEmpty())
+            .map(rules -> Json.read(rules, RetryPlan.class)));
   }
 
   /** The columns of a brief, in the order in which {@link #values} gives them. */
@@ -70,7 +74,8 @@ final class BriefRows {
           "per_minute",
           "start_mode",
           "start_at",
-          "limit_micros");
+          "limit_micros",
+          "retries");
 
   static List<Object> values(Brief brief) {
     String days =
@@ -97,7 +102,8 @@ final class BriefRows {
             brief.perMinute(),
             brief.startMode(),
             startAt,
-            brief.limitMicros()));
+            brief.limitMicros(),
+            brief.retryPlan().rules().isEmpty() ? "" : Json.write(brief.retryPlan())));
   }
 
   static void keepLists(Connection db, long campaign, Brief brief) throws SQLException {

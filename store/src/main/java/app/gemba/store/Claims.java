@@ -83,7 +83,9 @@ final class Claims {
         """
         insert into attempt (campaign_id, member_id, number_id, try, text, segments,
           cost_micros, claimed_at, ledger_position, campaign_version)
-        select m.campaign_id, m.id, m.number_id, 1, j.value ->> 'text', j.value ->> 'segments',
+        select m.campaign_id, m.id, m.number_id,
+          1 + (select coalesce(max(b.try), 0) from attempt b where b.member_id = m.id and b.try > 0),
+          j.value ->> 'text', j.value ->> 'segments',
           j.value ->> 'cost', ?2, (select coalesce(max(id), 0) from consent_record), ?3
         from json_each(?1) j join audience_member m on m.id = j.value ->> 'member'
         where true

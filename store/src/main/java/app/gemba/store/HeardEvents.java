@@ -16,8 +16,9 @@ import java.util.Set;
 
 /**
  * Keeps many events at once. The usual ones, a part taken and a text of one part ended, are written
- * set by set; all others go their way one by one through {@link WireEvents}. The order in which
- * events are written does not matter: states are derived monotonically.
+ * set by set, where nobody is tried twice; all others go their way one by one through {@link
+ * WireEvents}. The order in which events are written does not matter: states are derived
+ * monotonically.
  */
 final class HeardEvents {
   private HeardEvents() {}
@@ -37,7 +38,7 @@ final class HeardEvents {
       String reason,
       String at) {}
 
-  private record Known(PartRef part, PartState state, long parts) {}
+  private record Known(PartRef part, PartState state, long parts, boolean plain) {}
 
   static void keep(Connection db, List<Heard> all) throws SQLException {
     List<TakenRow> taken = new ArrayList<>();
@@ -125,6 +126,7 @@ final class HeardEvents {
       boolean usual =
           part != null
               && part.parts() == 1
+              && part.plain()
               && part.state() == PartState.ACCEPTED
               && receipt.state() != PartState.ACCEPTED
               && ending.add(part.part());
@@ -161,8 +163,10 @@ final class HeardEvents {
         db,
         """
         select p.message_id, p.attempt_id, p.part, p.state,
-          (select count(*) from attempt_part q where q.attempt_id = p.attempt_id) as parts
+          (select count(*) from attempt_part q where q.attempt_id = p.attempt_id) as parts,
+          a.try = 1 and c.retries = '' as plain
         from json_each(?) j cross join attempt_part p on p.message_id = j.value
+        cross join attempt a on a.id = p.attempt_id join campaign c on c.id = a.campaign_id
         """,
         row ->
             known.put(
@@ -170,7 +174,8 @@ final class HeardEvents {
                 new Known(
                     new PartRef(row.getLong("attempt_id"), row.getInt("part")),
                     PartState.valueOf(row.getString("state")),
-                    row.getLong("parts"))),
+                    row.getLong("parts"),
+                    row.getBoolean("plain"))),
         Json.write(receipts.stream().map(WireEvent.Receipt::messageId).distinct().toList()));
     return known;
   }

@@ -2,6 +2,7 @@ package app.gemba.store;
 
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.consent.ReasonCode;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -48,9 +49,12 @@ final class Lives {
       Sql.update(
           db,
           """
-          update audience_member set state = 'CANCELLED', reason = null, due = null, changed_at = ?
-          where campaign_id = ? and state in ('WAITING', 'HELD')
+          update audience_member set
+            state = case reason when ?1 then 'NOT_REACHED' else 'CANCELLED' end,
+            reason = null, due = null, changed_at = ?2
+          where campaign_id = ?3 and state in ('WAITING', 'HELD')
           """,
+          ReasonCode.TRIED_AGAIN,
           now,
           id);
     }

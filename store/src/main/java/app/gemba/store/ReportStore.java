@@ -98,7 +98,8 @@ public final class ReportStore {
                       coalesce(a.text, '') as text
                     from audience_member m join person_detail d on d.person_id = m.person_id
                     left join number n on n.id = m.number_id
-                    left join attempt a on a.member_id = m.id and a.try > 0
+                    left join attempt a on a.id = (select max(b.id) from attempt b
+                      where b.member_id = m.id and b.try > 0)
                     where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state in (select value from json_each(?3)))
                       and (?4 is null or coalesce(m.reason, '') = ?4)
                       and (?5 is null or exists (select 1 from list_member lm

@@ -167,7 +167,7 @@ final class WireEvents {
     }
   }
 
-  private static FailureReason reasonIn(String detail) {
+  static FailureReason reasonIn(String detail) {
     for (FailureReason reason : FailureReason.values()) {
       if (detail.startsWith(reason.words())) {
         return reason;
@@ -265,7 +265,13 @@ final class WireEvents {
         part.attemptId(),
         part.part());
     PersonState state = PartState.overall(parts.values());
+    if (state != PersonState.REACHED && isOutdone(db, part.attemptId())) {
+      return;
+    }
     boolean failed = state == PersonState.FAILED || state == PersonState.EXPIRED;
+    if (failed && Retries.plan(db, part.attemptId(), reason, now)) {
+      return;
+    }
     Sql.update(
         db,
         """
@@ -278,5 +284,19 @@ final class WireEvents {
         part.attemptId(),
         state,
         failed ? Optional.of(reason) : Optional.empty());
+  }
+
+  /** Whether a later try of the same person, or an earlier one that arrived, says more. */
+  private static boolean isOutdone(Connection db, long attempt) throws SQLException {
+    return Sql.number(
+            db,
+            """
+            select count(*) from attempt a join attempt b on b.member_id = a.member_id
+              and b.id <> a.id and b.try > 0
+            where a.id = ?1 and (b.id > a.id or not exists (
+              select 1 from attempt_part p where p.attempt_id = b.id and p.state <> 'DELIVERED'))
+            """,
+            attempt)
+        > 0;
   }
 }

@@ -3,6 +3,7 @@ package app.gemba.store;
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
+import app.gemba.core.campaign.RetryPlan;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.consent.Agreement;
@@ -80,6 +81,11 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** A campaign to one list that is running, its audience frozen. */
   Launched running(long list, String message) {
+    return running(list, message, Optional.empty());
+  }
+
+  /** The same, with second tries. */
+  Launched running(long list, String message, Optional<RetryPlan> retries) {
     long sender =
         new SenderStore(store)
             .add(
@@ -90,7 +96,7 @@ final class TemporaryHouse implements AutoCloseable {
             .id();
     CampaignStore campaigns = new CampaignStore(store);
     CampaignStore.Campaign draft =
-        campaigns.add(brief(sender, list, message), Optional.empty(), NOW);
+        campaigns.add(brief(sender, list, message, retries), Optional.empty(), NOW);
     campaigns.launch(draft.id(), terms(draft.version(), "key"), Optional.empty(), NOW);
     AttemptStore book = new AttemptStore(store);
     while (!book.freezeSome(
@@ -129,6 +135,10 @@ final class TemporaryHouse implements AutoCloseable {
   }
 
   static Brief brief(long sender, long list, String message) {
+    return brief(sender, list, message, Optional.empty());
+  }
+
+  static Brief brief(long sender, long list, String message, Optional<RetryPlan> retries) {
     return new Brief(
         "Winter timetable",
         Channel.SMS,
@@ -146,7 +156,8 @@ final class TemporaryHouse implements AutoCloseable {
         Brief.StartMode.NOW,
         Optional.empty(),
         Optional.empty(),
-        Optional.empty());
+        Optional.empty(),
+        retries);
   }
 
   long number(String sql, Object... values) {

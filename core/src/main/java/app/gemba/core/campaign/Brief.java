@@ -27,6 +27,7 @@ import java.util.Set;
  * @param startAt for {@link StartMode#AT}
  * @param startAtOwn for {@link StartMode#AT_OWN}
  * @param limitMicros what the campaign may cost at most, in millionths of the house's currency
+ * @param retries after which outcomes to try again; empty where nobody is tried twice
  */
 public record Brief(
     String name,
@@ -45,7 +46,8 @@ public record Brief(
     StartMode startMode,
     Optional<Instant> startAt,
     Optional<LocalDateTime> startAtOwn,
-    Optional<Long> limitMicros) {
+    Optional<Long> limitMicros,
+    Optional<RetryPlan> retries) {
   /**
    * Texts longer than this are refused: the concatenation header counts 255 parts, common practice
    * stops at 10.
@@ -102,6 +104,7 @@ public record Brief(
     if (perMinute < 1 || perMinute > FASTEST_PER_MINUTE) {
       mistakes.add("The pace must be at least 1 a minute.");
     }
+    mistakes.addAll(retryPlan().mistakes());
     if (message.length() > LONGEST_MESSAGE) {
       mistakes.add("The text is longer than " + LONGEST_MESSAGE + " characters.");
     }
@@ -134,6 +137,11 @@ public record Brief(
       missing.add("Say when it starts.");
     }
     return missing;
+  }
+
+  /** After which outcomes to try again. */
+  public RetryPlan retryPlan() {
+    return retries.orElse(RetryPlan.NONE);
   }
 
   /** The text, compiled. */

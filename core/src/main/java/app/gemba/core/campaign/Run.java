@@ -63,11 +63,15 @@ public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) 
     return new Step(next, commands);
   }
 
-  /** Whoever is held until something is known keeps the campaign open: nobody is lost. */
+  /**
+   * Whoever is held until something is known, or is in flight and may be tried again, keeps the
+   * campaign open: nobody is lost.
+   */
   private static RunCommand whenNobodyIsDue(RunEvent.Looked looked, Instant now) {
+    Instant soon = now.plus(LOOK_AGAIN);
     Optional<Instant> next =
-        looked.awaiting() && looked.nextHeldUntil().isEmpty()
-            ? Optional.of(now.plus(LOOK_AGAIN))
+        looked.awaiting()
+            ? Optional.of(looked.nextHeldUntil().filter(soon::isAfter).orElse(soon))
             : looked.nextHeldUntil();
     return next.<RunCommand>map(RunCommand.WakeAt::new).orElseGet(RunCommand.Finish::new);
   }

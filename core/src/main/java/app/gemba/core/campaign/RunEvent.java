@@ -15,7 +15,8 @@ public sealed interface RunEvent {
    *
    * @param asked how many were asked for
    * @param nextHeldUntil when the next of the held comes due, where nobody else is waiting
-   * @param awaiting whether anybody is held until something is known, such as a time zone
+   * @param awaiting whether anybody is held until something is known, such as a time zone, or is in
+   *     flight and may be tried again
    */
   record Looked(
       List<Candidate> candidates, int asked, Optional<Instant> nextHeldUntil, boolean awaiting)

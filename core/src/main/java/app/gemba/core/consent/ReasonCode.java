@@ -18,7 +18,8 @@ public enum ReasonCode {
   NO_SHARED_HOURS("never within all hours at once", "contact and campaign hours", false),
   ZONE_UNKNOWN("time zone not known", "contact hours need a clock", true),
   CONTACT_HOURS("outside contact hours", "47 CFR 64.1200(c)(1) (from memory)", true),
-  CAMPAIGN_HOURS("outside the campaign's hours", "the campaign", true);
+  CAMPAIGN_HOURS("outside the campaign's hours", "the campaign", true),
+  TRIED_AGAIN("not reached, and tried again later", "the campaign's retry plan", true);
 
   private final String words;
   private final String source;

@@ -87,6 +87,7 @@ class BriefTest {
         Brief.StartMode.NOW,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 }

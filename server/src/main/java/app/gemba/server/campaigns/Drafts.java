@@ -64,7 +64,8 @@ class Drafts {
             Brief.StartMode.NOW,
             Optional.empty(),
             Optional.empty(),
-            brief.limitMicros());
+            brief.limitMicros(),
+            brief.retries());
     return campaigns.add(copy, user, clock.instant());
   }
 
@@ -103,6 +104,7 @@ class Drafts {
             Brief.HoursClock.OWN,
             60,
             Brief.StartMode.NOW,
+            Optional.empty(),
             Optional.empty(),
             Optional.empty(),
             Optional.empty());

@@ -96,6 +96,7 @@ record DemoTexts(long sender, long holders, long crew) {
         Brief.StartMode.AT,
         Optional.of(start),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 
@@ -129,6 +130,7 @@ record DemoTexts(long sender, long holders, long crew) {
         Brief.HoursClock.HOUSE,
         perMinute,
         Brief.StartMode.NOW,
+        Optional.empty(),
         Optional.empty(),
         Optional.empty(),
         Optional.empty());

@@ -208,6 +208,7 @@ class LanesTest {
         Brief.StartMode.NOW,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 }

@@ -1,0 +1,127 @@
+package app.gemba.store;
+
+import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.RetryPlan;
+import app.gemba.core.campaign.RetryPlan.Again;
+import app.gemba.core.campaign.RetryPlan.Tried;
+import app.gemba.core.consent.ReasonCode;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Second tries. When a person's last attempt has failed and the campaign's plan says so, they are
+ * held until the next one is due, on the number that the plan names; the database forbids the same
+ * try twice.
+ */
+final class Retries {
+  private Retries() {}
+
+  private record Member(long id, long campaign, boolean live, RetryPlan plan) {}
+
+  /**
+   * Holds the person of an attempt for another try.
+   *
+   * @return whether there will be one; nothing has changed where there will not
+   */
+  static boolean plan(Connection db, long attempt, FailureReason reason, Instant now)
+      throws SQLException {
+    Optional<Member> of = member(db, attempt);
+    if (of.isEmpty() || !of.get().live()) {
+      return false;
+    }
+    Member member = of.get();
+    List<Tried> tried = tried(db, member, attempt);
+    tried.add(
+        new Tried(
+            Sql.number(db, "select number_id from attempt where id = ?", attempt),
+            reason.outcome()));
+    Optional<Again> again = member.plan().next(tried, numbers(db, member), now);
+    if (again.isEmpty()) {
+      return false;
+    }
+    Sql.update(
+        db,
+        """
+        update audience_member set state = 'HELD', reason = ?, due = ?, number_id = ?,
+          changed_at = ?
+        where id = ?
+        """,
+        ReasonCode.TRIED_AGAIN,
+        again.get().notBefore(),
+        again.get().number(),
+        now,
+        member.id());
+    return true;
+  }
+
+  private static Optional<Member> member(Connection db, long attempt) throws SQLException {
+    return Sql.first(
+        db,
+        """
+        select a.member_id, a.campaign_id, c.state, c.retries from attempt a
+        join campaign c on c.id = a.campaign_id where a.id = ? and c.retries <> ''
+        """,
+        row ->
+            new Member(
+                row.getLong(1),
+                row.getLong(2),
+                app.gemba.core.campaign.CampaignState.valueOf(row.getString(3)).isLive(),
+                Json.read(row.getString(4), RetryPlan.class)),
+        attempt);
+  }
+
+  /** The earlier tries; each ended as the events of its time said. */
+  private static List<Tried> tried(Connection db, Member member, long attempt) throws SQLException {
+    record Earlier(long id, long number) {}
+    List<Tried> tried = new ArrayList<>();
+    List<Earlier> earlier =
+        Sql.query(
+            db,
+            """
+            select id, number_id from attempt
+            where member_id = ? and try > 0 and id < ? order by id
+            """,
+            row -> new Earlier(row.getLong(1), row.getLong(2)),
+            member.id(),
+            attempt);
+    for (Earlier one : earlier) {
+      FailureReason reason =
+          Sql.first(
+                  db,
+                  """
+                  select detail from wire_event where attempt_id = ?
+                    and kind in ('failed', 'expired', 'not taken') order by id desc limit 1
+                  """,
+                  row -> WireEvents.reasonIn(row.getString(1)),
+                  one.id())
+              .orElse(FailureReason.UNKNOWN);
+      tried.add(new Tried(one.number(), reason.outcome()));
+    }
+    return tried;
+  }
+
+  /**
+   * The person's numbers that take texts, but for those by which others of the audience went or go.
+   */
+  private static List<Long> numbers(Connection db, Member member) throws SQLException {
+    return Sql.query(
+        db,
+        """
+        select pn.number_id from audience_member m
+        join person_number pn on pn.person_id = m.person_id
+        join number n on n.id = pn.number_id
+        where m.id = ?1 and n.line_type not in ('LANDLINE', 'SPECIAL')
+          and not exists (select 1 from audience_member o where o.campaign_id = m.campaign_id
+            and o.number_id = pn.number_id and o.twice = 0 and o.id <> m.id)
+          and not exists (select 1 from attempt b where b.campaign_id = m.campaign_id
+            and b.number_id = pn.number_id and b.member_id <> m.id and b.try > 0)
+        order by pn.position
+        """,
+        row -> row.getLong(1),
+        member.id());
+  }
+}

@@ -33,6 +33,7 @@ export function useNewCampaign() {
         startAt: null,
         startAtOwn: null,
         limitMicros: null,
+        retries: { rules: [] },
       };
       const made = await api.post<Schemas['Campaign']>('/campaigns', brief);
       return picked.length === 0

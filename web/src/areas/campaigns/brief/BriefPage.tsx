@@ -8,6 +8,7 @@ import { useHouse } from '../../../parts/house';
 import { AudienceRow } from './AudienceRow';
 import { MessageRow } from './MessageRow';
 import { Reach } from './Reach';
+import { RetryRow } from './RetryRow';
 import { WhenRow } from './WhenRow';
 import { useDraft } from './useDraft';
 
@@ -114,6 +115,9 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
                 </span>
               )}
             </label>
+          </BriefRow>
+          <BriefRow word="Again">
+            <RetryRow brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="At most" id="brief-limit">
             <label className="flex items-center gap-2">

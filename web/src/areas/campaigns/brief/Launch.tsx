@@ -46,6 +46,7 @@ export function Launch({
     return null;
   }
   const noZone = is.groups.find((one) => one.code === 'ZONE_UNKNOWN')?.people ?? 0;
+  const more = (campaign.brief.retries?.rules ?? []).reduce((sum, one) => sum + one.times, 0);
   const later = is.allowed - is.withinHours - noZone;
   const needs = [
     ...is.missing,
@@ -96,6 +97,13 @@ export function Launch({
           {is.finish && (
             <p className="mt-2">
               The last one leaves about <strong>{dayAndTime(is.finish, zone)}</strong>.
+            </p>
+          )}
+          {more > 0 && (
+            <p className="mt-2">
+              Whoever is not reached is tried up to {grouped(more)} more{' '}
+              {more === 1 ? 'time' : 'times'}: at most{' '}
+              <strong>{money(is.costMicros * (1 + more), currency)}</strong> in all.
             </p>
           )}
           {is.warnings.map((warning) => (

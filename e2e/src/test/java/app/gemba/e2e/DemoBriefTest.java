@@ -207,6 +207,28 @@ class DemoBriefTest {
     assertThat(reach).not().containsText("time zone not known");
   }
 
+  @Test
+  void whoIsNotReachedIsTriedAgainAndTheLaunchSaysWhatThatCosts() {
+    Page page = signedIn("/campaigns");
+    button(page, "New campaign").click();
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Tried again");
+    page.getByLabel("Add a list").selectOption("2");
+    page.getByLabel("Says").fill("Marram Ferries: boats run.");
+    page.getByLabel("Try again if").selectOption("NOT_NOW");
+    page.getByLabel("How often, if NOT_NOW").fill("2");
+    page.getByLabel("In what, if NOT_NOW").selectOption("1");
+    page.getByRole(
+            AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Launch to \\d+")))
+        .click();
+    assertThat(page.getByRole(AriaRole.DIALOG))
+        .containsText("is tried up to 2 more times: at most");
+    page.keyboard().press("Escape");
+    page.reload();
+    assertThat(page.getByLabel("How often, if NOT_NOW")).hasValue("2");
+    button(page, "not again").click();
+    assertThat(page.getByLabel("How often, if NOT_NOW")).hasCount(0);
+  }
+
   private static Page signedIn(String path) {
     return browser.signedIn("tove", path);
   }

@@ -1,6 +1,8 @@
 package app.gemba.server.demo;
 
 import app.gemba.core.campaign.Brief;
+import app.gemba.core.campaign.OutcomeClass;
+import app.gemba.core.campaign.RetryPlan;
 import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import java.time.DayOfWeek;
@@ -14,6 +16,11 @@ import java.util.Optional;
 /** What Marram Ferries says in the demo, and to whom. */
 record DemoTexts(long sender, long holders, long crew) {
   /** Texts of the house, with what they are for. */
+  /** Whoever is away is tried once more, four hours later. */
+  private static final RetryPlan AWAY_AGAIN =
+      new RetryPlan(
+          List.of(new RetryPlan.Rule(OutcomeClass.NOT_NOW, 1, 240, RetryPlan.Numbers.SAME)));
+
   static final Map<String, String> IDEAS =
       Map.of(
           "Marram Ferries: {{home_port}} pier is closed today. Boats leave from North Pier instead.",
@@ -58,7 +65,8 @@ record DemoTexts(long sender, long holders, long crew) {
             + " last 18:40. {{first_name}}, your pass is valid until {{pass_ends}}. Reply STOP for"
             + " no more texts.",
         List.of(holders, crew),
-        12);
+        12,
+        Optional.of(AWAY_AGAIN));
   }
 
   Brief rota() {
@@ -115,6 +123,16 @@ record DemoTexts(long sender, long holders, long crew) {
 
   private Brief brief(
       String name, Purpose purpose, String message, List<Long> lists, int perMinute) {
+    return brief(name, purpose, message, lists, perMinute, Optional.empty());
+  }
+
+  private Brief brief(
+      String name,
+      Purpose purpose,
+      String message,
+      List<Long> lists,
+      int perMinute,
+      Optional<RetryPlan> retries) {
     return new Brief(
         name,
         Channel.SMS,
@@ -133,6 +151,6 @@ record DemoTexts(long sender, long holders, long crew) {
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        Optional.empty());
+        retries);
   }
 }

@@ -37,9 +37,10 @@ export function Frame({ session, children }: { session: Session; children: React
 function Rail({ session }: { session: Session }) {
   const queries = useQueryClient();
   const leave = async () => {
+    await queries.cancelQueries();
     await api.delete('/session');
-    queries.clear();
-    await queries.invalidateQueries();
+    // Nothing that was seen stays in the page, and nothing asks on with a session that is over.
+    window.location.assign('/');
   };
   return (
     <nav

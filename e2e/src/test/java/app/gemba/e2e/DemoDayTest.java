@@ -205,6 +205,17 @@ class DemoDayTest {
     assertThat(senders).containsText("at most 120 a minute");
   }
 
+  @Test
+  void whoSignsOutIsAskedToSignInAndSeesNothingOfBefore() {
+    Page page = signedIn("/");
+    page.getByLabel("Campaigns over time").waitFor();
+    button(page, "Sign out Tove Brandt").click();
+    page.getByLabel("Login").waitFor();
+    page.navigate("/campaigns/4");
+    page.getByLabel("Login").waitFor();
+    assertThat(page.getByText("Winter timetable")).hasCount(0);
+  }
+
   private static Page signedIn(String path) {
     return browser.signedIn("tove", path);
   }

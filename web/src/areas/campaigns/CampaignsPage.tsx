@@ -217,7 +217,14 @@ function Figure({
 }) {
   return (
     <td className="figure text-right whitespace-nowrap">
-      {show && (to && children !== '0' ? <Link to={to}>{children}</Link> : children)}
+      {show &&
+        (to && children !== '0' ? (
+          <Link className="underline decoration-dotted underline-offset-4" to={to}>
+            {children}
+          </Link>
+        ) : (
+          children
+        ))}
       {show && beside && <span className="block text-[12px] text-muted">{beside}</span>}
     </td>
   );

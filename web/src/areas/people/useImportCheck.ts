@@ -1,14 +1,13 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
 import type { Agreement } from './AgreementLine';
-import type { Role } from './ImportTable';
 
 export type ImportCheck = Schemas['CheckView'];
 
 /** What a whole file would come to under a mapping, counted before anything is written. */
 export function useImportCheck(
   id: number,
-  body: { roles: Role[]; region: string; agreement: Agreement },
+  body: { roles: Schemas['ProposedColumn']['role'][]; region: string; agreement: Agreement },
 ) {
   return useQuery({
     queryKey: ['import-check', id, body],

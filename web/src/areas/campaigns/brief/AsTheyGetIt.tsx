@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
 import { usePages } from '../../../parts/usePages';
-import { Measured } from './MessageRow';
+import { Measured } from './Measured';
 import { TestToOneself } from './TestToOneself';
 
 /** The text as each real person will get it, one after another. */

@@ -229,6 +229,24 @@ class DemoBriefTest {
     assertThat(page.getByLabel("How often, if NOT_NOW")).hasCount(0);
   }
 
+  @Test
+  void whoHasALongerTextThanTheOthersIsNamed() {
+    Page page = signedIn("/campaigns");
+    button(page, "New campaign").click();
+    page.getByLabel("Add a list").selectOption("1");
+    // 146 characters, so that names of 15 and more need a second message.
+    page.getByLabel("Says").fill("Marram Ferries: " + "boats run ".repeat(13) + "{{name}}");
+    Locator reach = page.getByLabel("Who it will reach");
+    Locator longer =
+        reach.getByRole(
+            AriaRole.BUTTON,
+            new Locator.GetByRoleOptions().setName(Pattern.compile("longer than the others")));
+    longer.click();
+    Locator first = reach.locator("li a").first();
+    first.waitFor();
+    assertThat(first.innerText().length()).isGreaterThan(14);
+  }
+
   private static Page signedIn(String path) {
     return browser.signedIn("tove", path);
   }

@@ -216,6 +216,20 @@ class DemoDayTest {
     assertThat(page.getByText("Winter timetable")).hasCount(0);
   }
 
+  @Test
+  void whoIsHeldIsDrawnOverTheComingHoursAndEachHourOpensItsPeople() {
+    Page page = signedIn("/campaigns/4");
+    Locator hour =
+        page.getByRole(
+                AriaRole.BUTTON,
+                new Page.GetByRoleOptions().setName(Pattern.compile("held until .*: show them")))
+            .last();
+    int people = Integer.parseInt(hour.innerText().replace(",", ""));
+    hour.click();
+    page.locator("main ul li.row-line").first().waitFor();
+    assertThat(page.locator("main ul li.row-line").count()).isEqualTo(Math.min(50, people));
+  }
+
   private static Page signedIn(String path) {
     return browser.signedIn("tove", path);
   }

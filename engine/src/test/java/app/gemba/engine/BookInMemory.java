@@ -39,6 +39,8 @@ final class BookInMemory implements AttemptBook {
   private CampaignState state = CampaignState.SCHEDULED;
   private boolean frozen;
   private int failures;
+  private boolean awaiting;
+  private int looks;
 
   BookInMemory(int people) {
     for (int i = 1; i <= people; i++) {
@@ -56,6 +58,16 @@ final class BookInMemory implements AttemptBook {
   /** The next so many steps fail, as with a full disk. */
   synchronized void failNext(int steps) {
     failures = steps;
+  }
+
+  /** Whether somebody is held until something is known. */
+  synchronized void setAwaiting(boolean is) {
+    awaiting = is;
+  }
+
+  /** How often a run has looked. */
+  synchronized int looks() {
+    return looks;
   }
 
   synchronized void set(CampaignState to) {
@@ -106,6 +118,7 @@ final class BookInMemory implements AttemptBook {
     if (state != CampaignState.RUNNING) {
       return new Stepped(List.of(), List.of());
     }
+    looks++;
     List<Candidate> due = new ArrayList<>();
     while (due.size() < atMost && !waiting.isEmpty()) {
       due.add(waiting.poll());
@@ -113,7 +126,8 @@ final class BookInMemory implements AttemptBook {
     List<Claim> claims = new ArrayList<>();
     List<RunCommand> others = new ArrayList<>();
     for (RunCommand command :
-        decide.apply(new RunEvent.Looked(due, atMost, Optional.empty(), false))) {
+        decide.apply(
+            new RunEvent.Looked(due, atMost, Optional.empty(), awaiting && due.isEmpty()))) {
       if (command instanceof RunCommand.Send send) {
         long id = send.candidate().position();
         if (!claimed.add(id)) {

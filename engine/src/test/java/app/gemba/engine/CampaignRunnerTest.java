@@ -41,7 +41,12 @@ class CampaignRunnerTest {
   }
 
   private PromptNetwork start(int people) {
+    return start(people, false);
+  }
+
+  private PromptNetwork start(int people, boolean awaiting) {
     book = new BookInMemory(people);
+    book.setAwaiting(awaiting);
     exchange = new TextExchange(book, brake, clock);
     runner =
         new CampaignRunner(
@@ -89,6 +94,20 @@ class CampaignRunnerTest {
     assertThat(network.sent).hasSize(then);
     book.set(CampaignState.RUNNING);
     await(() -> network.sent.size() > then);
+  }
+
+  @Test
+  void whoIsHeldUntilSomethingIsKnownKeepsItOpenAndIsLookedForWhenItIs() throws Exception {
+    start(1, true);
+    await(() -> book.claimed() == 1);
+    TimeUnit.MILLISECONDS.sleep(600);
+    assertThat(book.state()).isEqualTo(CampaignState.RUNNING);
+    int then = book.looks();
+    TimeUnit.MILLISECONDS.sleep(600);
+    assertThat(book.looks()).as("it sleeps").isEqualTo(then);
+    book.setAwaiting(false);
+    runner.wake();
+    await(() -> book.state() == CampaignState.FINISHED);
   }
 
   @Test

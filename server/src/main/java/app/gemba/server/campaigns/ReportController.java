@@ -3,6 +3,7 @@ package app.gemba.server.campaigns;
 import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.consent.ReasonCode;
+import app.gemba.engine.CampaignRunner;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -46,11 +47,14 @@ class ReportController {
 
   private final ReportStore reports;
   private final CampaignStore campaigns;
+  private final CampaignRunner runner;
   private final BusinessClock clock;
 
-  ReportController(ReportStore reports, CampaignStore campaigns, BusinessClock clock) {
+  ReportController(
+      ReportStore reports, CampaignStore campaigns, CampaignRunner runner, BusinessClock clock) {
     this.reports = reports;
     this.campaigns = campaigns;
+    this.runner = runner;
     this.clock = clock;
   }
 
@@ -109,6 +113,8 @@ class ReportController {
   List<StoryLine> decide(
       @PathVariable long id, @PathVariable long position, @RequestBody DecisionBody body) {
     reports.decide(id, position, body.arrived(), Caller.id(), clock.instant());
+    // Who did not get it may be tried again.
+    runner.wake();
     return reports.story(id, position);
   }
 

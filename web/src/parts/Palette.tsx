@@ -98,7 +98,8 @@ function Keys() {
 function Commands({ onDone }: { onDone: () => void }) {
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
-  const all = useCommands(typed);
+  const { commands: all, asking } = useCommands(typed);
+  const [entered, setEntered] = useState(false);
   const fitting = all.filter((one) => one.words.toLowerCase().includes(typed.trim().toLowerCase()));
   const shown = fitting.slice(0, 9);
   const run = (command: Command | undefined) => {
@@ -107,6 +108,16 @@ function Commands({ onDone }: { onDone: () => void }) {
       command.run();
     }
   };
+  // Who types fast has pressed Enter before what they mean is here: it is done when it comes.
+  const first = shown[0];
+  useEffect(() => {
+    if (entered && first) {
+      onDone();
+      first.run();
+    } else if (entered && !asking) {
+      setEntered(false);
+    }
+  }, [entered, first, asking, onDone]);
   return (
     <>
       <input
@@ -126,6 +137,7 @@ function Commands({ onDone }: { onDone: () => void }) {
             setAt(Math.max(at - 1, 0));
           } else if (event.key === 'Enter') {
             event.preventDefault();
+            setEntered(shown.length === 0);
             run(shown[at]);
           }
         }}
@@ -144,13 +156,15 @@ function Commands({ onDone }: { onDone: () => void }) {
           </li>
         ))}
       </ul>
-      {shown.length === 0 && <p className="px-3 py-2 text-muted">Nothing fits.</p>}
+      {shown.length === 0 && (
+        <p className="px-3 py-2 text-muted">{asking ? 'Looking…' : 'Nothing fits.'}</p>
+      )}
     </>
   );
 }
 
 /** What the one who is signed in may do: places, acts, and campaigns and people by name. */
-function useCommands(typed: string): Command[] {
+function useCommands(typed: string): { commands: Command[]; asking: boolean } {
   const navigate = useNavigate();
   const { data: session } = useSession();
   const make = useNewCampaign();
@@ -167,7 +181,7 @@ function useCommands(typed: string): Command[] {
     enabled: typed.trim().length > 2 && may('SEE_PEOPLE'),
   });
   const go = (words: string, to: string): Command => ({ words, run: () => void navigate(to) });
-  return [
+  const commands = [
     ...(may('CHANGE_CAMPAIGNS') ? [{ words: 'New campaign', run: () => make.mutate([]) }] : []),
     ...(may('CHANGE_PEOPLE') ? [go('Import a file', '/people/import')] : []),
     go('Today', '/'),
@@ -188,4 +202,5 @@ function useCommands(typed: string): Command[] {
       run: () => void navigate(`/people/${one.id}`),
     })),
   ];
+  return { commands, asking: campaigns.isLoading || people.isFetching };
 }

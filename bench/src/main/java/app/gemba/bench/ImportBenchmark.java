@@ -1,6 +1,6 @@
 package app.gemba.bench;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnPlan;
@@ -146,6 +146,6 @@ final class ImportBenchmark implements Benchmark {
     return new ImportPlan(
         columns,
         "US",
-        new AgreementSource.Column(Channel.SMS, Set.of(Purpose.values()), "pass form"));
+        new AgreementSource.Column(Set.of(Channel.SMS), Set.of(Purpose.values()), "pass form"));
   }
 }

@@ -2,7 +2,8 @@ package app.gemba.bench;
 
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignState;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.campaign.OutgoingText;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
@@ -10,7 +11,9 @@ import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.engine.Brake;
 import app.gemba.engine.CampaignRunner;
-import app.gemba.engine.TextExchange;
+import app.gemba.engine.MessageExchange;
+import app.gemba.engine.Outlets;
+import app.gemba.engine.RecentStops;
 import app.gemba.networks.sms.SmppSettings;
 import app.gemba.networks.sms.SmppTextNetwork;
 import app.gemba.store.AttemptStore;
@@ -81,10 +84,17 @@ final class SmsBenchmark implements Benchmark {
       long campaign = launched(store, campaigns, people, clock.instant());
       AttemptStore book = new AttemptStore(store);
       Brake brake = new Brake();
-      TextExchange exchange = new TextExchange(book, brake, clock);
+      MessageExchange<OutgoingText> exchange =
+          MessageExchange.ofTexts(book, brake, new RecentStops(), clock);
       Verdicts verdicts = new Verdicts(RulePack.general());
       try (CampaignRunner runner =
-          new CampaignRunner(book, exchange, brake, verdicts, () -> ZONE, clock)) {
+          new CampaignRunner(
+              book,
+              new Outlets(Map.of(Channel.SMS, exchange)),
+              brake,
+              verdicts,
+              () -> ZONE,
+              clock)) {
         runner.start();
         until(() -> campaigns.get(campaign).frozen());
         SmppSettings settings =
@@ -113,7 +123,7 @@ final class SmsBenchmark implements Benchmark {
         new SenderStore(store)
             .add(
                 SENDER,
-                new SenderStore.SenderTerms("Booking office", 8_000, Optional.empty()),
+                SenderStore.SenderTerms.ofTexts("Booking office", 8_000, Optional.empty()),
                 Optional.empty(),
                 now)
             .id();
@@ -147,6 +157,8 @@ final class SmsBenchmark implements Benchmark {
         Brief.HoursClock.OWN,
         6_000_000,
         Brief.StartMode.NOW,
+        Optional.empty(),
+        Optional.empty(),
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),

@@ -1,18 +1,15 @@
 package app.gemba.engine;
 
 import app.gemba.core.campaign.AttemptBook;
-import app.gemba.core.campaign.AttemptBook.Claim;
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.AttemptBook.Stepped;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
-import app.gemba.core.campaign.OutgoingText;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.SmsText;
 import app.gemba.core.pacing.Pace;
 import java.time.Clock;
 import java.time.Duration;
@@ -39,7 +36,7 @@ public final class CampaignRunner implements AutoCloseable {
   private static final Duration AFTER_FAILURE = Duration.ofSeconds(1);
 
   private final AttemptBook book;
-  private final TextExchange exchange;
+  private final Outlets outlets;
   private final Brake brake;
   private final Verdicts verdicts;
   private final Supplier<ZoneId> houseZone;
@@ -56,13 +53,13 @@ public final class CampaignRunner implements AutoCloseable {
   /** A runner; it does nothing before {@link #start}. */
   public CampaignRunner(
       AttemptBook book,
-      TextExchange exchange,
+      Outlets outlets,
       Brake brake,
       Verdicts verdicts,
       Supplier<ZoneId> houseZone,
       Clock clock) {
     this.book = book;
-    this.exchange = exchange;
+    this.outlets = outlets;
     this.brake = brake;
     this.verdicts = verdicts;
     this.houseZone = houseZone;
@@ -75,7 +72,7 @@ public final class CampaignRunner implements AutoCloseable {
     if (inDoubt > 0) {
       LOG.warn("{} attempts had no answer when the process ended; they are unconfirmed", inDoubt);
     }
-    exchange.onChange(this::nudge);
+    outlets.onChange(this::nudge);
     thread.start();
   }
 
@@ -177,8 +174,9 @@ public final class CampaignRunner implements AutoCloseable {
     if (asleep.isAfter(now)) {
       return until(asleep, now);
     }
+    Outlet outlet = outlets.of(campaign.brief().channel());
     Run run = runs.computeIfAbsent(campaign.id(), id -> begin(campaign.brief(), now));
-    int room = senders.room(campaign, exchange.room(), now);
+    int room = senders.room(campaign, outlet.room(campaign), now);
     RunCommand first = run.step(new RunEvent.Tick(room), now).commands().get(0);
     if (first instanceof RunCommand.WakeAt wake) {
       return until(wake.instant(), now);
@@ -197,7 +195,7 @@ public final class CampaignRunner implements AutoCloseable {
             });
     runs.put(campaign.id(), next[0]);
     senders.said(campaign, stepped.claims(), now);
-    stepped.claims().forEach(claim -> exchange.send(campaign.id(), outgoing(campaign, claim)));
+    stepped.claims().forEach(claim -> outlet.send(campaign, claim));
     for (RunCommand other : stepped.others()) {
       if (other instanceof RunCommand.WakeAt wake) {
         asleepUntil.put(campaign.id(), wake.instant());
@@ -211,14 +209,8 @@ public final class CampaignRunner implements AutoCloseable {
     return new Run(
         verdicts,
         brief.terms(houseZone.get()),
-        brief.mergeText(),
-        Pace.perMinute(brief.perMinute(), now));
-  }
-
-  private static OutgoingText outgoing(Launched campaign, Claim claim) {
-    SmsText text = claim.send().text();
-    return new OutgoingText(
-        claim.attemptId(), campaign.sender(), claim.to(), text.encoding(), text.segments());
+        brief.composer(),
+        Pace.every(brief.interval(), now));
   }
 
   private static Duration until(Instant instant, Instant now) {

@@ -30,7 +30,7 @@ final class SenderPaces {
     if (campaign.senderPerMinute().isEmpty() || claims.isEmpty()) {
       return;
     }
-    long messages = claims.stream().mapToLong(claim -> claim.send().text().count()).sum();
+    long messages = claims.stream().mapToLong(claim -> claim.send().message().parts()).sum();
     paces.put(
         campaign.sender(),
         new Capped(campaign.senderPerMinute().get(), pace(campaign, now).after(messages, now)));

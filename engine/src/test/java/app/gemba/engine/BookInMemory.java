@@ -8,8 +8,10 @@ import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.CallContent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.consent.Verdict;
@@ -28,6 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 
 /** A book of attempts in memory, of one campaign whose people all live in New York. */
@@ -42,7 +45,19 @@ final class BookInMemory implements AttemptBook {
   private boolean awaiting;
   private int looks;
 
+  private final Consumer<String> keyOptOuts;
+
   BookInMemory(int people) {
+    this(
+        people,
+        key -> {
+          throw new AssertionError("nobody calls here");
+        });
+  }
+
+  /** One that tells who opts out by a key, as "attempt: key". */
+  BookInMemory(int people, Consumer<String> keyOptOuts) {
+    this.keyOptOuts = keyOptOuts;
     for (int i = 1; i <= people; i++) {
       PhoneNumber number =
           new PhoneNumber(
@@ -90,11 +105,42 @@ final class BookInMemory implements AttemptBook {
     return List.copyOf(incoming);
   }
 
+  /** The same campaign as one that calls, so many at once. */
+  Launched calling(int atOnce) {
+    CallContent content =
+        new CallContent(
+            Optional.empty(),
+            0,
+            CallContent.BROADCAST.keys(),
+            60,
+            true,
+            true,
+            atOnce,
+            Optional.empty());
+    return new Launched(
+        1,
+        CampaignState.RUNNING,
+        1,
+        brief(Channel.VOICE_BROADCAST, Optional.of(content)),
+        "+12075550150",
+        Tariff.ofTexts(0),
+        Optional.empty(),
+        true);
+  }
+
   @Override
   public synchronized List<Launched> launched() {
     return state.isLive()
         ? List.of(
-            new Launched(1, state, 1, brief(), "+12075550100", 8_000, Optional.empty(), frozen))
+            new Launched(
+                1,
+                state,
+                1,
+                brief(),
+                "+12075550100",
+                Tariff.ofTexts(8_000),
+                Optional.empty(),
+                frozen))
         : List.of();
   }
 
@@ -153,6 +199,11 @@ final class BookInMemory implements AttemptBook {
   }
 
   @Override
+  public void recordKeyOptOut(long attemptId, String key, Instant now) {
+    keyOptOuts.accept(attemptId + ": " + key);
+  }
+
+  @Override
   public int unconfirmClaimed(Instant now) {
     return 0;
   }
@@ -166,9 +217,13 @@ final class BookInMemory implements AttemptBook {
   }
 
   private static Brief brief() {
+    return brief(Channel.SMS, Optional.empty());
+  }
+
+  private static Brief brief(Channel channel, Optional<CallContent> call) {
     return new Brief(
         "Winter timetable",
-        Channel.SMS,
+        channel,
         Purpose.SERVICE,
         "Marram Ferries: boats from 1 December.",
         Map.of(),
@@ -184,6 +239,8 @@ final class BookInMemory implements AttemptBook {
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        Optional.empty());
+        Optional.empty(),
+        Optional.empty(),
+        call);
   }
 }

@@ -3,9 +3,10 @@ package app.gemba.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.MessageNetwork;
 import app.gemba.core.campaign.OutgoingText;
-import app.gemba.core.campaign.TextNetwork;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
 import java.time.Clock;
@@ -13,6 +14,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
@@ -31,7 +33,7 @@ class CampaignRunnerTest {
       Clock.offset(Clock.systemUTC(), Duration.between(Instant.now(), NOON));
   private final Brake brake = new Brake();
   private BookInMemory book;
-  private TextExchange exchange;
+  private MessageExchange<OutgoingText> exchange;
   private CampaignRunner runner;
 
   @AfterEach
@@ -47,11 +49,11 @@ class CampaignRunnerTest {
   private PromptNetwork start(int people, boolean awaiting) {
     book = new BookInMemory(people);
     book.setAwaiting(awaiting);
-    exchange = new TextExchange(book, brake, clock);
+    exchange = MessageExchange.ofTexts(book, brake, new RecentStops(), clock);
     runner =
         new CampaignRunner(
             book,
-            exchange,
+            new Outlets(Map.of(Channel.SMS, exchange)),
             brake,
             new Verdicts(RulePack.general()),
             () -> ZoneId.of("America/New_York"),
@@ -127,14 +129,15 @@ class CampaignRunnerTest {
     TimeUnit.MILLISECONDS.sleep(500);
     assertThat(book.claimed()).isLessThanOrEqualTo(Math.max(then, 20));
     assertThat(exchange.isConnected()).isFalse();
-    assertThat(exchange.room()).isZero();
+    assertThat(exchange.room(book.launched().get(0))).isZero();
   }
 
   @Test
   void whoSaidStopAMomentAgoIsHeldBackAtTheGate() throws Exception {
     start(1);
     await(() -> book.state() == CampaignState.FINISHED);
-    exchange.heard(List.of(new WireEvent.Incoming("+12075550177", "+12075550100", " stop. ")));
+    exchange.heard(
+        List.of(new WireEvent.Incoming(Channel.SMS, "+12075550177", "+12075550100", " stop. ")));
     OutgoingText late =
         new OutgoingText(
             99,
@@ -155,14 +158,14 @@ class CampaignRunnerTest {
   }
 
   /** A network that takes every text after a moment, and counts how many it holds at once. */
-  private static final class PromptNetwork implements TextNetwork {
-    private final TextExchange exchange;
+  private static final class PromptNetwork implements MessageNetwork<OutgoingText> {
+    private final MessageExchange<OutgoingText> exchange;
     private final List<OutgoingText> sent = new CopyOnWriteArrayList<>();
     private final AtomicInteger inFlight = new AtomicInteger();
     private final AtomicInteger most = new AtomicInteger();
     private final ExecutorService wire = Executors.newFixedThreadPool(4);
 
-    PromptNetwork(TextExchange exchange) {
+    PromptNetwork(MessageExchange<OutgoingText> exchange) {
       this.exchange = exchange;
     }
 

@@ -6,6 +6,8 @@ import app.gemba.core.campaign.AttemptBook.Claim;
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.RunCommand;
+import app.gemba.core.channel.Message;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.content.SmsSegmenter;
@@ -56,7 +58,14 @@ class SenderPacesTest {
   private static Launched campaign(long id, Optional<Integer> senderPerMinute) {
     Launched one = new BookInMemory(1).launched().get(0);
     return new Launched(
-        id, one.state(), 1, one.brief(), one.sender(), 8_000, senderPerMinute, true);
+        id,
+        one.state(),
+        1,
+        one.brief(),
+        one.sender(),
+        Tariff.ofTexts(8_000),
+        senderPerMinute,
+        true);
   }
 
   private static List<Claim> claims(int count, String text) {
@@ -65,7 +74,10 @@ class SenderPacesTest {
     return IntStream.range(0, count)
         .mapToObj(
             i ->
-                new Claim(i, "+12075550101", new RunCommand.Send(somebody, SmsSegmenter.cut(text))))
+                new Claim(
+                    i,
+                    "+12075550101",
+                    new RunCommand.Send(somebody, new Message.Text(SmsSegmenter.cut(text)))))
         .toList();
   }
 }

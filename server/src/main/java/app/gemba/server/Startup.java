@@ -3,6 +3,7 @@ package app.gemba.server;
 import app.gemba.engine.CampaignRunner;
 import app.gemba.engine.ImportRunner;
 import app.gemba.server.demo.DemoHouse;
+import app.gemba.server.house.CallNetworkDesk;
 import app.gemba.server.house.SmsNetworkDesk;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Component;
 class Startup implements SmartLifecycle {
   private final DemoHouse demo;
   private final SmsNetworkDesk network;
+  private final CallNetworkDesk telephone;
   private final CampaignRunner campaigns;
   private final ImportRunner imports;
   private final boolean isDemo;
@@ -24,11 +26,13 @@ class Startup implements SmartLifecycle {
   Startup(
       DemoHouse demo,
       SmsNetworkDesk network,
+      CallNetworkDesk telephone,
       CampaignRunner campaigns,
       ImportRunner imports,
       @Value("${gemba.demo:false}") boolean isDemo) {
     this.demo = demo;
     this.network = network;
+    this.telephone = telephone;
     this.campaigns = campaigns;
     this.imports = imports;
     this.isDemo = isDemo;
@@ -42,6 +46,7 @@ class Startup implements SmartLifecycle {
     }
     campaigns.start();
     network.connect();
+    telephone.connect();
     imports.start();
   }
 

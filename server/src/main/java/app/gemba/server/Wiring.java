@@ -1,20 +1,32 @@
 package app.gemba.server;
 
+import app.gemba.core.campaign.OutgoingChat;
+import app.gemba.core.campaign.OutgoingText;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.phone.PhoneReader;
+import app.gemba.core.voice.Speech;
 import app.gemba.engine.Brake;
+import app.gemba.engine.CallExchange;
+import app.gemba.engine.CallPlans;
+import app.gemba.engine.CallSounds;
 import app.gemba.engine.CampaignRunner;
 import app.gemba.engine.ImportRunner;
-import app.gemba.engine.TextExchange;
+import app.gemba.engine.MessageExchange;
+import app.gemba.engine.Outlets;
+import app.gemba.engine.RecentStops;
 import app.gemba.store.AccountStore;
 import app.gemba.store.AttemptStore;
 import app.gemba.store.AuditLog;
+import app.gemba.store.CallStore;
 import app.gemba.store.CampaignStore;
+import app.gemba.store.ChatTemplates;
 import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
+import app.gemba.store.NetworkStore;
 import app.gemba.store.NumberZones;
 import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
@@ -22,11 +34,13 @@ import app.gemba.store.PickedPeople;
 import app.gemba.store.PreflightStore;
 import app.gemba.store.ReportStore;
 import app.gemba.store.SenderStore;
+import app.gemba.store.SoundStore;
 import app.gemba.store.Store;
 import app.gemba.store.TextIdeas;
 import app.gemba.store.TimeStore;
 import java.io.IOException;
 import java.time.Clock;
+import java.util.Map;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -146,19 +160,101 @@ class Wiring {
   }
 
   @Bean
-  TextExchange textExchange(AttemptStore book, Brake brake, Clock clock) {
-    return new TextExchange(book, brake, clock);
+  NetworkStore networkStore(Store store) {
+    return new NetworkStore(store);
+  }
+
+  @Bean
+  ChatTemplates chatTemplates(Store store) {
+    return new ChatTemplates(store);
+  }
+
+  @Bean
+  CallStore callStore(Store store) {
+    return new CallStore(store);
+  }
+
+  @Bean
+  SoundStore soundStore(Store store, DataFolder folder) {
+    return new SoundStore(store, folder.part("media"), folder.part("recordings"));
+  }
+
+  @Bean
+  Speech speech() {
+    return new Speech();
+  }
+
+  @Bean
+  CallSounds callSounds(SoundStore sounds) {
+    return new CallSounds() {
+      @Override
+      public short[] samples(long soundId) throws IOException {
+        return sounds.samples(soundId);
+      }
+
+      @Override
+      public void keepRecording(long attemptId, short[] heard, short[] said) throws IOException {
+        sounds.keepRecording(attemptId, heard, said);
+      }
+    };
+  }
+
+  @Bean
+  CallPlans callPlans(Speech speech, CallSounds sounds) {
+    return new CallPlans(speech, sounds);
+  }
+
+  @Bean
+  RecentStops recentStops() {
+    return new RecentStops();
+  }
+
+  @Bean
+  MessageExchange<OutgoingText> textExchange(
+      AttemptStore book, Brake brake, RecentStops stops, Clock clock) {
+    return MessageExchange.ofTexts(book, brake, stops, clock);
+  }
+
+  @Bean
+  MessageExchange<OutgoingChat> chatExchange(
+      AttemptStore book, Brake brake, RecentStops stops, Clock clock) {
+    return MessageExchange.ofChats(book, brake, stops, clock);
+  }
+
+  @Bean
+  CallExchange callExchange(
+      AttemptStore book,
+      Brake brake,
+      RecentStops stops,
+      CallPlans plans,
+      CallSounds sounds,
+      Clock clock) {
+    return new CallExchange(book, brake, stops, plans, sounds, clock);
+  }
+
+  /** The way out of each channel. */
+  @Bean
+  Outlets outlets(
+      MessageExchange<OutgoingText> texts,
+      MessageExchange<OutgoingChat> chats,
+      CallExchange calls) {
+    return new Outlets(
+        Map.of(
+            Channel.SMS, texts,
+            Channel.WHATSAPP, chats,
+            Channel.VOICE_BROADCAST, calls,
+            Channel.VOICEMAIL_DROP, calls));
   }
 
   @Bean
   CampaignRunner campaignRunner(
       AttemptStore book,
-      TextExchange exchange,
+      Outlets outlets,
       Brake brake,
       Verdicts verdicts,
       HouseStore house,
       Clock clock) {
-    return new CampaignRunner(book, exchange, brake, verdicts, () -> house.house().zone(), clock);
+    return new CampaignRunner(book, outlets, brake, verdicts, () -> house.house().zone(), clock);
   }
 
   @Bean

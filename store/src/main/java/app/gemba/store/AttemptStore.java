@@ -49,7 +49,7 @@ public final class AttemptStore implements AttemptBook {
                         row.getInt("version"),
                         BriefRows.read(db, row),
                         row.getString("address"),
-                        row.getLong("price_micros"),
+                        Tariffs.launched(row),
                         Sql.id(row, "sender_per_minute").map(Long::intValue),
                         row.getString("frozen_at") != null)));
   }
@@ -123,6 +123,18 @@ public final class AttemptStore implements AttemptBook {
             optOut ? Urgency.STOP : Urgency.RUN,
             db -> {
               IncomingTexts.keep(db, incoming, optOut, now);
+              return null;
+            });
+  }
+
+  @Override
+  public void recordKeyOptOut(long attemptId, String key, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.STOP,
+            db -> {
+              IncomingTexts.keepKey(db, attemptId, key, now);
               return null;
             });
   }
@@ -232,7 +244,7 @@ public final class AttemptStore implements AttemptBook {
         now,
         atMost,
         "",
-        campaign.brief().channel(),
+        campaign.brief().channel().agreement(),
         campaign.brief().purpose(),
         now);
   }
@@ -261,7 +273,7 @@ public final class AttemptStore implements AttemptBook {
 
   /** Whether anybody is held until something is known, or in flight and may be tried again. */
   private static boolean isAwaiting(Connection db, Launched campaign) throws SQLException {
-    boolean mayBeTriedAgain = !campaign.brief().retryPlan().rules().isEmpty();
+    boolean mayBeTriedAgain = campaign.brief().mayTryAgain();
     return Sql.number(
             db,
             """

@@ -2,8 +2,8 @@ package app.gemba.store;
 
 import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.MergeFields;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.people.NumberChoice;
@@ -89,7 +89,7 @@ final class Audiences {
         after,
         Json.write(others),
         limit,
-        channel,
+        channel.agreement(),
         purpose,
         now);
     return people.values().stream().map(this::member).toList();
@@ -143,7 +143,8 @@ final class Audiences {
   private Member member(Gathered person) {
     List<PhoneNumber> numbers = person.numbers.stream().map(k -> k.kept.number()).toList();
     Optional<Known> chosen =
-        NumberChoice.forTexts(numbers).map(number -> person.numbers.get(numbers.indexOf(number)));
+        NumberChoice.on(channel, numbers)
+            .map(number -> person.numbers.get(numbers.indexOf(number)));
     boolean twice = chosen.map(known -> meetAgain(known.kept.id())).orElse(false);
     Standing standing =
         new Standing(

@@ -2,7 +2,9 @@ package app.gemba.store;
 
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.RetryPlan;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.CallContent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.ChatContent;
 import app.gemba.core.consent.Purpose;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -52,9 +54,9 @@ final class BriefRows {
         mode == Brief.StartMode.AT ? startAt.map(Instant::parse) : Optional.empty(),
         mode == Brief.StartMode.AT_OWN ? startAt.map(LocalDateTime::parse) : Optional.empty(),
         Sql.id(row, "limit_micros"),
-        Optional.of(row.getString("retries"))
-            .filter(rules -> !rules.isEmpty())
-            .map(rules -> Json.read(rules, RetryPlan.class)));
+        json(row, "retries", RetryPlan.class),
+        json(row, "chat", ChatContent.class),
+        json(row, "call", CallContent.class));
   }
 
   /** The columns of a brief, in the order in which {@link #values} gives them. */
@@ -75,7 +77,9 @@ final class BriefRows {
           "start_mode",
           "start_at",
           "limit_micros",
-          "retries");
+          "retries",
+          "chat",
+          "call");
 
   static List<Object> values(Brief brief) {
     String days =
@@ -103,7 +107,16 @@ final class BriefRows {
             brief.startMode(),
             startAt,
             brief.limitMicros(),
-            brief.retryPlan().rules().isEmpty() ? "" : Json.write(brief.retryPlan())));
+            brief.retryPlan().rules().isEmpty() ? "" : Json.write(brief.retryPlan()),
+            brief.chat().map(Json::write).orElse(""),
+            brief.call().map(Json::write).orElse("")));
+  }
+
+  private static <T> Optional<T> json(ResultSet row, String column, Class<T> type)
+      throws SQLException {
+    return Optional.of(row.getString(column))
+        .filter(json -> !json.isEmpty())
+        .map(json -> Json.read(json, type));
   }
 
   static void keepLists(Connection db, long campaign, Brief brief) throws SQLException {

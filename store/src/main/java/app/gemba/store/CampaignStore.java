@@ -3,6 +3,7 @@ package app.gemba.store;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.phone.PhoneNumber;
@@ -56,7 +57,12 @@ public final class CampaignStore {
 
   /** What a launch relies on. */
   public record LaunchTerms(
-      int version, String key, String packVersion, String networkKind, List<PhoneNumber> typed) {}
+      int version,
+      String key,
+      String packVersion,
+      String networkKind,
+      Tariff tariff,
+      List<PhoneNumber> typed) {}
 
   /** Makes a draft. */
   public Campaign add(Brief brief, Optional<Long> user, Instant now) {
@@ -188,7 +194,8 @@ public final class CampaignStore {
                   """
                   update campaign set state = 'SCHEDULED', launched_at = ?, launched_by = ?,
                     launch_key = ?, pack_version = ?, network_kind = ?, changed_at = ?,
-                    price_micros = (select price_micros from sender where id = sender_id)
+                    price_micros = (select price_micros from sender where id = sender_id),
+                    tariff = ?
                   where id = ?
                   """,
                   now,
@@ -197,6 +204,7 @@ public final class CampaignStore {
                   terms.packVersion(),
                   terms.networkKind(),
                   now,
+                  Json.write(terms.tariff()),
                   id);
               AuditLog.add(db, user, "campaign launched", subject(db, id), "", now);
               return true;
@@ -311,7 +319,7 @@ public final class CampaignStore {
         (select coalesce(sum(people), 0) from audience_tally a
           where a.campaign_id = c.id and a.state = 'REACHED') as reached,
         (select coalesce(sum(people), 0) from audience_tally a
-          where a.campaign_id = c.id and a.state in ('FAILED', 'EXPIRED')) as failed,
+          where a.campaign_id = c.id and a.state in ('FAILED', 'EXPIRED', 'NOT_REACHED')) as failed,
         (select count(*) from campaign_person p where p.campaign_id = c.id) as picked,
         (select coalesce(sum(people), 0) from audience_tally a
           where a.campaign_id = c.id and a.state in ('WAITING', 'HELD')) as waiting

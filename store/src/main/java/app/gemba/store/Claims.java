@@ -37,7 +37,7 @@ final class Claims {
     List<PartRow> parts = new ArrayList<>();
     for (RunCommand.Send send : sends) {
       long attempt = attempts.get(send.candidate().position());
-      for (int part = 0; part < send.text().count(); part++) {
+      for (int part = 0; part < send.message().parts(); part++) {
         int reference = PartReference.of(new WireEvent.PartRef(attempt, part));
         parts.add(new PartRow(attempt, part, reference));
       }
@@ -63,6 +63,13 @@ final class Claims {
     return claims;
   }
 
+  /** What an attempt costs; for a call, what it costs at most until it has ended. */
+  static long cost(Launched campaign, RunCommand.Send send) {
+    return campaign
+        .tariff()
+        .most(campaign.brief().channel(), send.message().parts(), send.message().expected());
+  }
+
   /** Attempts by the members they are for. */
   private static Map<Long, Long> attempts(
       Connection db, Launched campaign, List<RunCommand.Send> sends, Instant now)
@@ -73,9 +80,9 @@ final class Claims {
                 send ->
                     new AttemptRow(
                         send.candidate().position(),
-                        String.join("", send.text().segments()),
-                        send.text().count(),
-                        Math.multiplyExact(send.text().count(), campaign.pricePerSegmentMicros())))
+                        send.message().text(),
+                        send.message().parts(),
+                        cost(campaign, send)))
             .toList();
     Map<Long, Long> attempts = new HashMap<>();
     Sql.query(

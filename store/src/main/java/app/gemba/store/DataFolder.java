@@ -36,7 +36,10 @@ public final class DataFolder implements AutoCloseable {
   /** Opens a folder, making it where it is not there, and locks it. */
   public static DataFolder open(Path folder) throws IOException {
     Path root = folder.toAbsolutePath().normalize();
-    for (String part : new String[] {"imports", "backups", "logs", "stand-ins", "secrets"}) {
+    for (String part :
+        new String[] {
+          "imports", "backups", "logs", "stand-ins", "secrets", "media", "recordings"
+        }) {
       Files.createDirectories(root.resolve(part));
     }
     if (Files.getFileStore(root).supportsFileAttributeView("posix")) {

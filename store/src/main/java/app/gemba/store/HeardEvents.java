@@ -164,7 +164,7 @@ final class HeardEvents {
         """
         select p.message_id, p.attempt_id, p.part, p.state,
           (select count(*) from attempt_part q where q.attempt_id = p.attempt_id) as parts,
-          a.try = 1 and c.retries = '' as plain
+          a.try = 1 and c.retries = '' and c.channel = 'SMS' as plain
         from json_each(?) j cross join attempt_part p on p.message_id = j.value
         cross join attempt a on a.id = p.attempt_id join campaign c on c.id = a.campaign_id
         """,

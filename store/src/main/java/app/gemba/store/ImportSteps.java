@@ -188,7 +188,7 @@ public final class ImportSteps implements ImportBook {
       if (source instanceof AgreementSource.Declared said) {
         return Optional.of(
             new TakeIn.Evidence(
-                said.channel(),
+                said.channels(),
                 said.purposes(),
                 said.how(),
                 Optional.of(target.importId()),
@@ -198,7 +198,7 @@ public final class ImportSteps implements ImportBook {
       if (source instanceof AgreementSource.Column said) {
         return Optional.of(
             new TakeIn.Evidence(
-                said.channel(),
+                said.channels(),
                 said.purposes(),
                 said.how(),
                 Optional.of(target.importId()),

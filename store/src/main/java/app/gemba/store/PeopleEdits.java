@@ -1,6 +1,6 @@
 package app.gemba.store;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.PersonId;
@@ -28,7 +28,7 @@ public final class PeopleEdits {
       int version, String name, String email, String ownId, Map<String, String> fields) {}
 
   /** Evidence for an agreement that is given to many at once. */
-  public record Agreed(Set<Purpose> purposes, String how, LocalDate on) {}
+  public record Agreed(Channel channel, Set<Purpose> purposes, String how, LocalDate on) {}
 
   /**
    * Adds somebody by hand, or more about somebody known; puts them on a list where one is named.
@@ -145,7 +145,7 @@ public final class PeopleEdits {
         });
   }
 
-  /** Writes an agreement to texts for every number, with its evidence. */
+  /** Writes an agreement for every number, with its evidence. */
   public void agree(List<String> numbers, Agreed agreed, Optional<Long> user, Instant now) {
     write(
         db -> {
@@ -172,7 +172,7 @@ public final class PeopleEdits {
           recorded_at)
         select n.id, ?, ?, 'YES', ?, ?, ?, ? from json_each(?) j join number n on n.e164 = j.value
         """,
-        Channel.SMS,
+        agreed.channel(),
         purpose,
         agreed.on().toString(),
         agreed.how(),

@@ -1,5 +1,6 @@
 package app.gemba.store;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -21,9 +22,23 @@ public final class PeopleStore {
   public record PersonRow(
       long id, String name, String number, int numbers, String email, String ownId) {}
 
-  /** A number of a person. */
+  /** For how long after a WhatsApp message from a person they may be written to freely. */
+  private static final Duration FREE_AFTER_WRITING = Duration.ofHours(24);
+
+  /**
+   * A number of a person.
+   *
+   * @param freeUntil until when they may be written to freely on WhatsApp, since they wrote within
+   *     24 hours (public rule of the platform, from memory)
+   */
   public record PersonNumber(
-      long id, String e164, String type, String region, List<String> zones, boolean suppressed) {}
+      long id,
+      String e164,
+      String type,
+      String region,
+      List<String> zones,
+      boolean suppressed,
+      Optional<Instant> freeUntil) {}
 
   /** The last word on a number, and its evidence. */
   public record AgreementLine(
@@ -160,9 +175,11 @@ public final class PeopleStore {
                   db,
                   """
                   select n.*, exists (select 1 from suppression s where s.number_id = n.id
-                    and (s.until is null or s.until > ?)) as suppressed
+                    and (s.until is null or s.until > ?1)) as suppressed,
+                    (select max(i.at) from incoming_text i where i.channel = 'WHATSAPP'
+                      and i.number_id = n.id and i.at > ?3) as wrote
                   from person_number pn join number n on n.id = pn.number_id
-                  where pn.person_id = ? order by pn.position
+                  where pn.person_id = ?2 order by pn.position
                   """,
                   row ->
                       new PersonNumber(
@@ -171,9 +188,11 @@ public final class PeopleStore {
                           row.getString("line_type"),
                           row.getString("region"),
                           List.of(row.getString("zones").split(";")),
-                          row.getBoolean("suppressed")),
+                          row.getBoolean("suppressed"),
+                          Sql.instant(row, "wrote").map(at -> at.plus(FREE_AFTER_WRITING))),
                   now,
-                  id);
+                  id,
+                  now.minus(FREE_AFTER_WRITING));
           List<AgreementLine> agreements =
               Sql.query(
                   db,

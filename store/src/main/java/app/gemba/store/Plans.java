@@ -1,6 +1,6 @@
 package app.gemba.store;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnPlan;
@@ -14,8 +14,18 @@ import java.util.Set;
 final class Plans {
   private Plans() {}
 
+  /** {@code channel} is of plans that were stored before agreements could be for several. */
   private record StoredAgreement(
-      String source, Channel channel, Set<Purpose> purposes, String how, String on) {}
+      String source,
+      Channel channel,
+      Set<Channel> channels,
+      Set<Purpose> purposes,
+      String how,
+      String on) {
+    Set<Channel> all() {
+      return channels == null ? Set.of(channel) : channels;
+    }
+  }
 
   private record StoredPlan(
       List<ColumnPlan> columns, String region, Optional<StoredAgreement> agreement) {}
@@ -41,11 +51,16 @@ final class Plans {
     if (source instanceof AgreementSource.Declared said) {
       return Optional.of(
           new StoredAgreement(
-              "declared", said.channel(), said.purposes(), said.how(), said.on().toString()));
+              "declared",
+              null,
+              said.channels(),
+              said.purposes(),
+              said.how(),
+              said.on().toString()));
     }
     if (source instanceof AgreementSource.Column said) {
       return Optional.of(
-          new StoredAgreement("column", said.channel(), said.purposes(), said.how(), ""));
+          new StoredAgreement("column", null, said.channels(), said.purposes(), said.how(), ""));
     }
     return Optional.empty();
   }
@@ -53,7 +68,7 @@ final class Plans {
   private static AgreementSource agreement(StoredAgreement stored) {
     return stored.source().equals("declared")
         ? new AgreementSource.Declared(
-            stored.channel(), stored.purposes(), stored.how(), LocalDate.parse(stored.on()))
-        : new AgreementSource.Column(stored.channel(), stored.purposes(), stored.how());
+            stored.all(), stored.purposes(), stored.how(), LocalDate.parse(stored.on()))
+        : new AgreementSource.Column(stored.all(), stored.purposes(), stored.how());
   }
 }

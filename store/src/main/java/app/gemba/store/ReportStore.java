@@ -1,9 +1,10 @@
 package app.gemba.store;
 
-import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.WireEvent.PartRef;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -35,11 +36,21 @@ public final class ReportStore {
       Instant changedAt,
       int segments,
       long costMicros,
-      String text) {}
+      String text,
+      int attempts,
+      long answeredMillis,
+      long heardMillis,
+      String key) {}
 
   /** A reply or an opt-out. */
   public record Reply(
-      long id, Instant at, String name, String number, String text, boolean optOut) {}
+      long id,
+      Instant at,
+      Channel channel,
+      String name,
+      String number,
+      String text,
+      boolean optOut) {}
 
   /** How many held people come due in an hour (UTC, truncated). */
   public record HeldUntil(Instant hour, long people) {}
@@ -94,12 +105,19 @@ public final class ReportStore {
                     db,
                     """
                     select m.*, d.name, coalesce(n.e164, '') as e164,
-                      coalesce(a.segments, 0) as segments, coalesce(a.cost_micros, 0) as cost,
-                      coalesce(a.text, '') as text
+                      coalesce(a.segments, 0) as segments,
+                      coalesce(a.text, '') as text,
+                      (select count(*) from attempt b where b.member_id = m.id and b.try > 0)
+                        as attempts,
+                      (select coalesce(sum(b.cost_micros), 0) from attempt b
+                        where b.member_id = m.id and b.try > 0) as cost,
+                      coalesce(r.answered_ms, 0) as answered, coalesce(r.heard_ms, 0) as heard,
+                      coalesce(r.key, '') as key
                     from audience_member m join person_detail d on d.person_id = m.person_id
                     left join number n on n.id = m.number_id
                     left join attempt a on a.id = (select max(b.id) from attempt b
                       where b.member_id = m.id and b.try > 0)
+                    left join call_record r on r.attempt_id = a.id
                     where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state in (select value from json_each(?3)))
                       and (?4 is null or coalesce(m.reason, '') = ?4)
                       and (?5 is null or exists (select 1 from list_member lm
@@ -135,7 +153,7 @@ public final class ReportStore {
                 Sql.query(
                     db,
                     """
-                    select i.id, i.at, i.text, i.opt_out, n.e164, coalesce(d.name, '') as name
+                    select i.id, i.at, i.channel, i.text, i.opt_out, n.e164, coalesce(d.name, '') as name
                     from incoming_text i join number n on n.id = i.number_id
                     left join audience_member m on m.id = i.member_id
                     left join person_detail d on d.person_id = m.person_id
@@ -145,6 +163,7 @@ public final class ReportStore {
                         new Reply(
                             row.getLong("id"),
                             Instant.parse(row.getString("at")),
+                            Channel.valueOf(row.getString("channel")),
                             row.getString("name"),
                             row.getString("e164"),
                             row.getString("text"),
@@ -248,7 +267,7 @@ public final class ReportStore {
                     "by hand",
                     now);
                 PartState state = arrived ? PartState.DELIVERED : PartState.FAILED;
-                WireEvents.settle(db, part, state, FailureReason.UNKNOWN, now);
+                WireEvents.settle(db, part, state, Outcome.UNKNOWN, now);
               }
               String what = arrived ? "decided: arrived" : "decided: not arrived";
               return AuditLog.add(db, user, what, campaign + "/" + position, "", now);
@@ -280,6 +299,10 @@ public final class ReportStore {
         Instant.parse(row.getString("changed_at")),
         row.getInt("segments"),
         row.getLong("cost"),
-        row.getString("text"));
+        row.getString("text"),
+        row.getInt("attempts"),
+        row.getLong("answered"),
+        row.getLong("heard"),
+        row.getString("key"));
   }
 }

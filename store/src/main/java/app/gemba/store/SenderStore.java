@@ -1,10 +1,15 @@
 package app.gemba.store;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
-/** Senders, and the network that carries their texts. */
+/** Who messages and calls come from. */
 public final class SenderStore {
   private final Store store;
 
@@ -14,27 +19,32 @@ public final class SenderStore {
   }
 
   /**
-   * A number or name that texts come from.
+   * A number or name that messages and calls come from.
    *
-   * @param priceMicros price of a segment in millionths of the house's currency
+   * @param channels on which it speaks
+   * @param tariff what it costs, in millionths of the house's currency
    * @param perMinute messages it may say a minute over all campaigns; empty where it has no cap
    */
   public record Sender(
       long id,
       String address,
       String label,
-      long priceMicros,
+      Set<Channel> channels,
+      Tariff tariff,
       Optional<Integer> perMinute,
       int version) {}
 
   /** What can be said and changed about a sender. */
-  public record SenderTerms(String label, long priceMicros, Optional<Integer> perMinute) {}
+  public record SenderTerms(
+      String label, Set<Channel> channels, Tariff tariff, Optional<Integer> perMinute) {
+    /** One that only texts. */
+    public static SenderTerms ofTexts(String label, long priceMicros, Optional<Integer> perMinute) {
+      return new SenderTerms(label, Set.of(Channel.SMS), Tariff.ofTexts(priceMicros), perMinute);
+    }
 
-  /** How the SMS network is reached. {@code kind} is "stand-in" or "smpp". */
-  public record SmsNetwork(
-      String kind, String host, int port, String systemId, String password, int window) {
-    /** The kind of network that is only simulated. */
-    public static final String STAND_IN = "stand-in";
+    private String channelNames() {
+      return channels.stream().sorted().map(Channel::name).collect(Collectors.joining(","));
+    }
   }
 
   /** All senders, oldest first. */
@@ -56,12 +66,18 @@ public final class SenderStore {
                   Sql.insert(
                       db,
                       """
-                      insert into sender (address, label, price_micros, per_minute)
-                      values (?, ?, ?, ?)
+                      insert into sender (address, label, channels, price_micros, chat_micros,
+                        attempt_micros, minute_micros, step_seconds, per_minute)
+                      values (?, ?, ?, ?, ?, ?, ?, ?, ?)
                       """,
                       address,
                       terms.label(),
-                      terms.priceMicros(),
+                      terms.channelNames(),
+                      terms.tariff().partMicros(),
+                      terms.tariff().chatMicros(),
+                      terms.tariff().attemptMicros(),
+                      terms.tariff().minuteMicros(),
+                      terms.tariff().stepSeconds(),
                       terms.perMinute());
               AuditLog.add(db, user, "sender added", address, terms.label(), now);
               return get(db, id);
@@ -85,12 +101,18 @@ public final class SenderStore {
                   Sql.update(
                       db,
                       """
-                      update sender set label = ?, price_micros = ?, per_minute = ?,
+                      update sender set label = ?, channels = ?, price_micros = ?, chat_micros = ?,
+                        attempt_micros = ?, minute_micros = ?, step_seconds = ?, per_minute = ?,
                         version = version + 1
                       where id = ? and version = ?
                       """,
                       terms.label(),
-                      terms.priceMicros(),
+                      terms.channelNames(),
+                      terms.tariff().partMicros(),
+                      terms.tariff().chatMicros(),
+                      terms.tariff().attemptMicros(),
+                      terms.tariff().minuteMicros(),
+                      terms.tariff().stepSeconds(),
                       terms.perMinute(),
                       id,
                       version);
@@ -109,59 +131,15 @@ public final class SenderStore {
         .orElseThrow(() -> Refused.notFound("sender"));
   }
 
-  /** The SMS network; empty where none is configured. */
-  public Optional<SmsNetwork> smsNetwork() {
-    return store.read(
-        db ->
-            Sql.first(
-                db,
-                "select * from sms_network",
-                row ->
-                    new SmsNetwork(
-                        row.getString("kind"),
-                        row.getString("host"),
-                        row.getInt("port"),
-                        row.getString("system_id"),
-                        row.getString("password"),
-                        row.getInt("send_window"))));
-  }
-
-  /** Sets, changes or (with empty) removes the SMS network. */
-  public void useSmsNetwork(Optional<SmsNetwork> network, Optional<Long> user, Instant now) {
-    store
-        .writer()
-        .write(
-            Urgency.DESK,
-            db -> {
-              Sql.update(db, "delete from sms_network");
-              if (network.isPresent()) {
-                SmsNetwork to = network.get();
-                Sql.update(
-                    db,
-                    """
-                    insert into sms_network
-                      (id, kind, host, port, system_id, password, send_window)
-                    values (1, ?, ?, ?, ?, ?, ?)
-                    """,
-                    to.kind(),
-                    to.host(),
-                    to.port(),
-                    to.systemId(),
-                    to.password(),
-                    to.window());
-              }
-              String subject = network.map(SmsNetwork::kind).orElse("none");
-              String detail = network.map(to -> to.host() + ":" + to.port()).orElse("");
-              return AuditLog.add(db, user, "SMS network set", subject, detail, now);
-            });
-  }
-
   private static Sender sender(java.sql.ResultSet row) throws java.sql.SQLException {
     return new Sender(
         row.getLong("id"),
         row.getString("address"),
         row.getString("label"),
-        row.getLong("price_micros"),
+        Arrays.stream(row.getString("channels").split(","))
+            .map(Channel::valueOf)
+            .collect(Collectors.toUnmodifiableSet()),
+        Tariffs.ofSender(row),
         Sql.id(row, "per_minute").map(Long::intValue),
         row.getInt("version"));
   }

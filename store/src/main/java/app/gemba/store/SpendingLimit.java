@@ -27,7 +27,7 @@ final class SpendingLimit {
                 db, "select cost_micros from campaign_total where campaign_id = ?", campaign.id());
     List<RunCommand.Send> affordable = new ArrayList<>();
     for (RunCommand.Send send : sends) {
-      long cost = Math.multiplyExact(send.text().count(), campaign.pricePerSegmentMicros());
+      long cost = Claims.cost(campaign, send);
       if (cost > left) {
         Lives.advance(db, campaign.id(), CampaignAct.PAUSE, now);
         AuditLog.add(

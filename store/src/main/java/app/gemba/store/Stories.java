@@ -11,7 +11,10 @@ import java.util.List;
 final class Stories {
   private static final String LINES =
       """
-      select a.claimed_at as at, 'sent' as kind, c.name as campaign, a.text as detail, a.id * 10 as o
+      select a.claimed_at as at,
+        case when c.channel in ('VOICE_BROADCAST', 'VOICEMAIL_DROP') then 'called' else 'sent' end
+          as kind,
+        c.name as campaign, a.text as detail, a.id * 10 as o
       from attempt a join audience_member m on m.id = a.member_id
       join campaign c on c.id = a.campaign_id where %1$s
       union all

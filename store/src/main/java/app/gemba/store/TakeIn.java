@@ -1,7 +1,7 @@
 package app.gemba.store;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.Identity;
@@ -57,7 +57,7 @@ final class TakeIn {
 
   /** The evidence that goes into the ledger with a row. */
   record Evidence(
-      Channel channel,
+      Set<Channel> channels,
       Set<Purpose> purposes,
       String how,
       Optional<Long> importId,
@@ -85,22 +85,28 @@ final class TakeIn {
             ? people.person(person).numbers()
             : draft.numbers().stream().map(people::numberId).toList();
     for (long number : spokenOf) {
-      for (Purpose purpose : evidence.purposes()) {
-        records.add(
-            new Object[] {
-              number,
-              evidence.channel(),
-              purpose,
-              draft.agreement(),
-              draft.agreedOn().map(Object::toString),
-              evidence.how(),
-              evidence.importId(),
-              evidence.importRow(),
-              evidence.recordedBy(),
-              now
-            });
+      for (Channel channel : evidence.channels()) {
+        for (Purpose purpose : evidence.purposes()) {
+          records.add(recordRow(number, channel, purpose, draft, evidence));
+        }
       }
     }
+  }
+
+  private Object[] recordRow(
+      long number, Channel channel, Purpose purpose, PersonDraft draft, Evidence evidence) {
+    return new Object[] {
+      number,
+      channel,
+      purpose,
+      draft.agreement(),
+      draft.agreedOn().map(Object::toString),
+      evidence.how(),
+      evidence.importId(),
+      evidence.importRow(),
+      evidence.recordedBy(),
+      now
+    };
   }
 
   /** Writes the step. */

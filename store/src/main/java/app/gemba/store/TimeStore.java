@@ -1,6 +1,7 @@
 package app.gemba.store;
 
 import app.gemba.core.campaign.PersonState;
+import app.gemba.core.channel.Channel;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Arrays;
@@ -28,7 +29,13 @@ public final class TimeStore {
 
   /** A reply that nobody has read yet. */
   public record UnreadReply(
-      long id, Instant at, String name, String number, String text, Optional<Long> campaignId) {}
+      long id,
+      Instant at,
+      Channel channel,
+      String name,
+      String number,
+      String text,
+      Optional<Long> campaignId) {}
 
   /** The slots of a campaign in a span, in order; those in which nothing happened are left out. */
   public List<Slot> slots(long campaign, Instant from, Instant to) {
@@ -112,7 +119,7 @@ public final class TimeStore {
             Sql.query(
                 db,
                 """
-                select i.id, i.at, i.text, i.campaign_id, n.e164, coalesce(d.name, '') as name
+                select i.id, i.at, i.channel, i.text, i.campaign_id, n.e164, coalesce(d.name, '') as name
                 from incoming_text i join number n on n.id = i.number_id
                 left join audience_member m on m.id = i.member_id
                 left join person_detail d on d.person_id = m.person_id
@@ -122,6 +129,7 @@ public final class TimeStore {
                     new UnreadReply(
                         row.getLong("id"),
                         Instant.parse(row.getString("at")),
+                        Channel.valueOf(row.getString("channel")),
                         row.getString("name"),
                         row.getString("e164"),
                         row.getString("text"),

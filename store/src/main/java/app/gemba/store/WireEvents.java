@@ -1,14 +1,15 @@
 package app.gemba.store;
 
-import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.campaign.WireEvent.PartRef;
+import app.gemba.core.channel.Outcome;
 import app.gemba.core.consent.ReasonCode;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -27,11 +28,13 @@ final class WireEvents {
       settle(db, rejected.part(), PartState.FAILED, rejected.reason(), now);
     } else if (event instanceof WireEvent.Unanswered unanswered) {
       note(db, "unconfirmed", unanswered.part(), Optional.empty(), "no answer came", now);
-      settle(db, unanswered.part(), PartState.UNCONFIRMED, FailureReason.UNKNOWN, now);
+      settle(db, unanswered.part(), PartState.UNCONFIRMED, Outcome.UNKNOWN, now);
     } else if (event instanceof WireEvent.Withdrawn withdrawn) {
       withdrawn(db, withdrawn.attemptId(), now);
     } else if (event instanceof WireEvent.Receipt receipt) {
       receipt(db, receipt, now);
+    } else if (event instanceof WireEvent.CallEnded ended) {
+      CallRecords.keep(db, ended, now);
     }
   }
 
@@ -139,7 +142,7 @@ final class WireEvents {
         accepted.messageId(),
         part.attemptId(),
         part.part());
-    settle(db, part, PartState.ACCEPTED, FailureReason.UNKNOWN, now);
+    settle(db, part, PartState.ACCEPTED, Outcome.UNKNOWN, now);
   }
 
   /** A receipt can overtake the answer it belongs to; it has waited without an attempt. */
@@ -167,13 +170,13 @@ final class WireEvents {
     }
   }
 
-  static FailureReason reasonIn(String detail) {
-    for (FailureReason reason : FailureReason.values()) {
+  static Outcome reasonIn(String detail) {
+    for (Outcome reason : Outcome.values()) {
       if (detail.startsWith(reason.words())) {
         return reason;
       }
     }
-    return FailureReason.UNKNOWN;
+    return Outcome.UNKNOWN;
   }
 
   private static void receipt(Connection db, WireEvent.Receipt receipt, Instant now)
@@ -244,8 +247,7 @@ final class WireEvents {
     }
   }
 
-  static void settle(
-      Connection db, PartRef part, PartState heard, FailureReason reason, Instant now)
+  static void settle(Connection db, PartRef part, PartState heard, Outcome reason, Instant now)
       throws SQLException {
     Map<Integer, PartState> parts = new HashMap<>();
     Sql.query(
@@ -279,22 +281,33 @@ final class WireEvents {
         where id = (select member_id from attempt where id = ?) and (state <> ? or reason is not ?)
         """,
         state,
-        failed ? Optional.of(reason) : Optional.empty(),
+        outcome(failed, reason, parts.values()),
         now,
         part.attemptId(),
         state,
-        failed ? Optional.of(reason) : Optional.empty());
+        outcome(failed, reason, parts.values()));
+  }
+
+  /** What is said beside the state: why it failed, or that it has been read. */
+  private static Optional<Outcome> outcome(
+      boolean failed, Outcome reason, Collection<PartState> parts) {
+    if (failed) {
+      return Optional.of(reason);
+    }
+    boolean read = parts.stream().allMatch(PartState.READ::equals);
+    return read ? Optional.of(Outcome.READ) : Optional.empty();
   }
 
   /** Whether a later try of the same person, or an earlier one that arrived, says more. */
-  private static boolean isOutdone(Connection db, long attempt) throws SQLException {
+  static boolean isOutdone(Connection db, long attempt) throws SQLException {
     return Sql.number(
             db,
             """
             select count(*) from attempt a join attempt b on b.member_id = a.member_id
               and b.id <> a.id and b.try > 0
             where a.id = ?1 and (b.id > a.id or not exists (
-              select 1 from attempt_part p where p.attempt_id = b.id and p.state <> 'DELIVERED'))
+              select 1 from attempt_part p where p.attempt_id = b.id
+                and p.state not in ('DELIVERED', 'READ')))
             """,
             attempt)
         > 0;

@@ -7,13 +7,14 @@ import app.gemba.core.campaign.AttemptBook.Claim;
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
-import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PartReference;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.campaign.WireEvent.PartRef;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -82,7 +83,7 @@ class AttemptsTest {
   void receiptsTwiceLateOrOutOfOrderComeToTheSame() {
     Launched campaign = house.running(house.listOf(40), LONG);
     List<Claim> claims = house.step(campaign, 40).claims();
-    assertThat(claims.get(0).send().text().count()).isEqualTo(2);
+    assertThat(claims.get(0).send().message().parts()).isEqualTo(2);
     List<WireEvent> events = new ArrayList<>();
     for (Claim claim : claims) {
       boolean gone = claim.attemptId() % 5 == 0;
@@ -116,7 +117,7 @@ class AttemptsTest {
                 Optional.of(PartReference.of(part)),
                 claims.get(0).to(),
                 PartState.DELIVERED,
-                FailureReason.UNKNOWN,
+                Outcome.UNKNOWN,
                 "DELIVRD")),
         TemporaryHouse.NOW);
     assertThat(states(campaign.id()))
@@ -166,7 +167,7 @@ class AttemptsTest {
     AttemptStore.Stepped stepped = house.step(campaign, 10);
     assertThat(stepped.claims()).hasSize(4).noneMatch(c -> c.to().equals(TemporaryHouse.e164(3)));
     assertThat(states(campaign.id())).containsEntry(PersonState.REFUSED, 1L);
-    assertThat(house.number("select count(*) from consent_record where word = 'NO'")).isEqualTo(2);
+    assertThat(house.number("select count(*) from consent_record where word = 'NO'")).isEqualTo(6);
     stop(TemporaryHouse.e164(3));
     assertThat(house.number("select count(*) from suppression")).isEqualTo(1);
   }
@@ -206,7 +207,7 @@ class AttemptsTest {
     new SenderStore(house.store)
         .add(
             "+12075550100",
-            new SenderStore.SenderTerms("Office", 1, Optional.empty()),
+            SenderStore.SenderTerms.ofTexts("Office", 1, Optional.empty()),
             Optional.empty(),
             TemporaryHouse.NOW);
     var draft =
@@ -227,7 +228,7 @@ class AttemptsTest {
     new SenderStore(house.store)
         .add(
             "+12075550100",
-            new SenderStore.SenderTerms("Office", 1, Optional.empty()),
+            SenderStore.SenderTerms.ofTexts("Office", 1, Optional.empty()),
             Optional.empty(),
             TemporaryHouse.NOW);
     var draft =
@@ -254,7 +255,7 @@ class AttemptsTest {
       PartState.ACCEPTED, PartState.DELIVERED, PartState.FAILED, PartState.EXPIRED
     };
     return switch (random.nextInt(5)) {
-      case 0 -> new WireEvent.Rejected(part, FailureReason.NETWORK_REFUSED, "");
+      case 0 -> new WireEvent.Rejected(part, Outcome.NETWORK_REFUSED, "");
       case 1 -> new WireEvent.Unanswered(part);
       case 2 -> new WireEvent.Accepted(part, id);
       default -> receipt(id, claim.to(), ends[random.nextInt(ends.length)]);
@@ -263,12 +264,14 @@ class AttemptsTest {
 
   private static WireEvent receipt(String id, String to, PartState state) {
     return new WireEvent.Receipt(
-        id, Optional.empty(), to, state, FailureReason.NUMBER_GONE, state.name());
+        id, Optional.empty(), to, state, Outcome.NUMBER_GONE, state.name());
   }
 
   private void stop(String from) {
     book.recordIncoming(
-        new WireEvent.Incoming(from, "+12075550100", "Stop."), true, TemporaryHouse.NOW);
+        new WireEvent.Incoming(Channel.SMS, from, "+12075550100", "Stop."),
+        true,
+        TemporaryHouse.NOW);
   }
 
   private Map<PersonState, Long> states(long campaign) {

@@ -2,8 +2,8 @@ package app.gemba.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ImportBook.ReadRow;
@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -127,7 +128,7 @@ class ImportStepsTest {
         imports.add(
             "a.csv", "a.csv", "", "US", ROWS, true, Optional.empty(), NOBODY, TemporaryHouse.NOW);
     AgreementSource agreement =
-        new AgreementSource.Column(Channel.SMS, EnumSet.allOf(Purpose.class), "pass form");
+        new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");
     imports.start(id, new ImportPlan(List.of(), "US", agreement), list, NOBODY, TemporaryHouse.NOW);
     for (int from = 0; from < rows.size(); from += stepSize) {
       steps.take(

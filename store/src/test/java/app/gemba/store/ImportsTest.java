@@ -3,7 +3,7 @@ package app.gemba.store;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnPlan;
@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -32,7 +33,7 @@ class ImportsTest {
   private static final Optional<Long> NOBODY = Optional.empty();
   private static final PhoneReader PHONES = new PhoneReader();
   private static final AgreementSource COLUMN =
-      new AgreementSource.Column(Channel.SMS, EnumSet.allOf(Purpose.class), "pass form");
+      new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");
 
   @TempDir Path folder;
   private TemporaryHouse house;
@@ -100,7 +101,10 @@ class ImportsTest {
   void whatIsDeclaredForTheFileIsEvidenceForEverybodyInIt() throws IOException {
     AgreementSource declared =
         new AgreementSource.Declared(
-            Channel.SMS, EnumSet.of(Purpose.MARKETING), "sign-up sheet", LocalDate.of(2026, 5, 6));
+            Set.of(Channel.SMS),
+            EnumSet.of(Purpose.MARKETING),
+            "sign-up sheet",
+            LocalDate.of(2026, 5, 6));
     takeIn("a", declared, row("MF-1", "Oona Wick", "207 555 0101", "no"));
     assertThat(people.person(1, NOW).agreements())
         .singleElement()

@@ -5,9 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.gemba.core.campaign.AttemptBook.Claim;
 import app.gemba.core.campaign.AttemptBook.Launched;
-import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
@@ -140,7 +141,9 @@ class PeopleTest {
         .noneMatch(PeopleStore.PersonNumber::suppressed);
     new AttemptStore(house.store)
         .recordIncoming(
-            new WireEvent.Incoming(TemporaryHouse.e164(2), "+12075550100", "STOP"), true, NOW);
+            new WireEvent.Incoming(Channel.SMS, TemporaryHouse.e164(2), "+12075550100", "STOP"),
+            true,
+            NOW);
     assertThatThrownBy(() -> edits.unsuppress(3, tove, NOW))
         .hasMessageContaining("What a person asked for stays");
   }
@@ -151,7 +154,7 @@ class PeopleTest {
     edits.agree(
         List.of(TemporaryHouse.e164(0), TemporaryHouse.e164(2)),
         new PeopleEdits.Agreed(
-            EnumSet.of(Purpose.MARKETING), "sign-up sheet", LocalDate.of(2026, 11, 2)),
+            Channel.SMS, EnumSet.of(Purpose.MARKETING), "sign-up sheet", LocalDate.of(2026, 11, 2)),
         tove,
         NOW);
     assertThat(people.person(1, NOW).agreements())
@@ -178,11 +181,11 @@ class PeopleTest {
       book.record(
           List.of(
               new WireEvent.Receipt(
-                  id, Optional.empty(), claim.to(), end, FailureReason.NUMBER_GONE, "")),
+                  id, Optional.empty(), claim.to(), end, Outcome.NUMBER_GONE, "")),
           NOW.plusSeconds(700));
     }
     book.recordIncoming(
-        new WireEvent.Incoming(TemporaryHouse.e164(4), "+12075550100", "Thanks!"),
+        new WireEvent.Incoming(Channel.SMS, TemporaryHouse.e164(4), "+12075550100", "Thanks!"),
         false,
         NOW.plusSeconds(1300));
     TimeStore times = new TimeStore(house.store);

@@ -6,8 +6,6 @@ import app.gemba.core.campaign.AttemptBook.Claim;
 import app.gemba.core.campaign.AttemptBook.Launched;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
-import app.gemba.core.campaign.FailureReason;
-import app.gemba.core.campaign.OutcomeClass;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.RetryPlan;
@@ -15,6 +13,9 @@ import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.campaign.WireEvent.PartRef;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
+import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.pacing.Pace;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -56,7 +57,7 @@ class RetriesTest {
   void whoIsAwayIsTriedAgainAfterItsTimeAndNoOftenerThanThePlanSays() {
     Launched campaign = running(RetryPlan.Numbers.SAME, 1);
     Claim first = stepAt(campaign, NOW, 1).claims().get(0);
-    hear(first, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW);
+    hear(first, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW);
     assertThat(states(campaign)).isEqualTo(Map.of(PersonState.HELD, 1L, PersonState.WAITING, 2L));
     stepAt(campaign, NOW, 2);
     assertThat(stepAt(campaign, NOW.plusSeconds(3_500), 5).claims()).isEmpty();
@@ -64,7 +65,7 @@ class RetriesTest {
     assertThat(second.to()).isEqualTo(first.to());
     assertThat(house.number("select try from attempt where id = ?", second.attemptId()))
         .isEqualTo(2);
-    hear(second, PartState.EXPIRED, FailureReason.HANDSET_AWAY, AN_HOUR_LATER);
+    hear(second, PartState.EXPIRED, Outcome.HANDSET_AWAY, AN_HOUR_LATER);
     assertThat(states(campaign))
         .isEqualTo(Map.of(PersonState.EXPIRED, 1L, PersonState.IN_FLIGHT, 2L));
   }
@@ -74,7 +75,7 @@ class RetriesTest {
     Launched campaign = running(RetryPlan.Numbers.SAME, 1);
     List<Claim> claims = stepAt(campaign, NOW, 5).claims();
     assertThat(finishes(stepAt(campaign, NOW, 5))).isFalse();
-    claims.forEach(claim -> hear(claim, PartState.DELIVERED, FailureReason.UNKNOWN, NOW));
+    claims.forEach(claim -> hear(claim, PartState.DELIVERED, Outcome.UNKNOWN, NOW));
     assertThat(finishes(stepAt(campaign, NOW, 5))).isTrue();
   }
 
@@ -85,7 +86,7 @@ class RetriesTest {
     edits.addNumber(2, TemporaryHouse.number(0), NOBODY, NOW);
     Launched campaign = running(RetryPlan.Numbers.NEXT, 2);
     List<Claim> claims = stepAt(campaign, NOW, 5).claims();
-    claims.forEach(claim -> hear(claim, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW));
+    claims.forEach(claim -> hear(claim, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW));
     assertThat(stepAt(campaign, AN_HOUR_LATER, 5).claims())
         .extracting(Claim::to)
         .containsExactlyInAnyOrder(
@@ -96,8 +97,8 @@ class RetriesTest {
   void aLateDeliveryOfTheFirstTryIsWhatCounts() {
     Launched campaign = running(RetryPlan.Numbers.SAME, 2);
     Claim first = stepAt(campaign, NOW, 1).claims().get(0);
-    hear(first, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW);
-    hear(first, PartState.DELIVERED, FailureReason.UNKNOWN, NOW);
+    hear(first, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW);
+    hear(first, PartState.DELIVERED, Outcome.UNKNOWN, NOW);
     assertThat(states(campaign)).containsEntry(PersonState.REACHED, 1L);
     assertThat(stepAt(campaign, AN_HOUR_LATER, 5).claims()).hasSize(2);
   }
@@ -106,11 +107,11 @@ class RetriesTest {
   void aFailureOfTheSecondTryDoesNotUndoALateDeliveryOfTheFirst() {
     Launched campaign = running(RetryPlan.Numbers.SAME, 1);
     Claim first = stepAt(campaign, NOW, 1).claims().get(0);
-    hear(first, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW);
+    hear(first, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW);
     stepAt(campaign, NOW, 2);
     Claim second = stepAt(campaign, AN_HOUR_LATER, 5).claims().get(0);
-    hear(first, PartState.DELIVERED, FailureReason.UNKNOWN, AN_HOUR_LATER);
-    hear(second, PartState.EXPIRED, FailureReason.HANDSET_AWAY, AN_HOUR_LATER);
+    hear(first, PartState.DELIVERED, Outcome.UNKNOWN, AN_HOUR_LATER);
+    hear(second, PartState.EXPIRED, Outcome.HANDSET_AWAY, AN_HOUR_LATER);
     assertThat(states(campaign)).containsEntry(PersonState.REACHED, 1L);
   }
 
@@ -118,9 +119,11 @@ class RetriesTest {
   void whoOptsOutMeanwhileIsRefusedWhenTheirTryIsDue() {
     Launched campaign = running(RetryPlan.Numbers.SAME, 1);
     Claim first = stepAt(campaign, NOW, 1).claims().get(0);
-    hear(first, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW);
+    hear(first, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW);
     book.recordIncoming(
-        new WireEvent.Incoming(first.to(), "+12075550100", "STOP"), true, NOW.plusSeconds(60));
+        new WireEvent.Incoming(Channel.SMS, first.to(), "+12075550100", "STOP"),
+        true,
+        NOW.plusSeconds(60));
     stepAt(campaign, NOW, 2);
     AttemptStore.Stepped later = stepAt(campaign, AN_HOUR_LATER, 5);
     assertThat(later.claims()).isEmpty();
@@ -131,7 +134,7 @@ class RetriesTest {
   void aStoppedCampaignSaysThatTheyWereNotReached() {
     Launched campaign = running(RetryPlan.Numbers.SAME, 1);
     Claim first = stepAt(campaign, NOW, 1).claims().get(0);
-    hear(first, PartState.EXPIRED, FailureReason.HANDSET_AWAY, NOW);
+    hear(first, PartState.EXPIRED, Outcome.HANDSET_AWAY, NOW);
     book.advance(campaign.id(), CampaignAct.STOP, NOW);
     assertThat(states(campaign))
         .isEqualTo(Map.of(PersonState.NOT_REACHED, 1L, PersonState.CANCELLED, 2L));
@@ -149,7 +152,7 @@ class RetriesTest {
         new Run(
             house.verdicts,
             brief.terms(TemporaryHouse.ZONE),
-            brief.mergeText(),
+            brief.composer(),
             Pace.perMinute(60_000, now));
     return book.step(campaign, atMost, now, looked -> run.step(looked, now).commands());
   }
@@ -158,7 +161,7 @@ class RetriesTest {
     return TemporaryHouse.count(stepped, RunCommand.Finish.class) > 0;
   }
 
-  private void hear(Claim claim, PartState end, FailureReason reason, Instant now) {
+  private void hear(Claim claim, PartState end, Outcome reason, Instant now) {
     String id = "m" + claim.attemptId();
     book.record(
         List.of(

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
 import app.gemba.store.SenderStore.SenderTerms;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -52,7 +53,8 @@ class TakenBackTest {
     house.listOf(1);
     new AttemptStore(house.store)
         .recordIncoming(
-            new WireEvent.Incoming(TemporaryHouse.e164(0), "+12075550100", "Is the 7:10 running?"),
+            new WireEvent.Incoming(
+                Channel.SMS, TemporaryHouse.e164(0), "+12075550100", "Is the 7:10 running?"),
             false,
             TemporaryHouse.NOW);
     long reply = times.unread(10).get(0).id();
@@ -65,9 +67,9 @@ class TakenBackTest {
   @Test
   void aSenderIsChangedByWhoSawItAsItIs() {
     SenderStore senders = new SenderStore(house.store);
-    SenderTerms terms = new SenderTerms("Office", 8_000, Optional.of(60));
+    SenderTerms terms = SenderTerms.ofTexts("Office", 8_000, Optional.of(60));
     SenderStore.Sender made = senders.add("MARRAM", terms, NOBODY, TemporaryHouse.NOW);
-    SenderTerms free = new SenderTerms("Harbour", 9_000, Optional.empty());
+    SenderTerms free = SenderTerms.ofTexts("Harbour", 9_000, Optional.empty());
     SenderStore.Sender changed =
         senders.change(made.id(), made.version(), free, NOBODY, TemporaryHouse.NOW);
     assertThat(changed.perMinute()).isEmpty();

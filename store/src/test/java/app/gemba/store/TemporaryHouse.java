@@ -6,8 +6,11 @@ import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.RetryPlan;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
+import app.gemba.core.channel.CallContent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.ChatContent;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
@@ -51,7 +54,7 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** A list of people with one number each, from 0. */
   long listOf(int people) {
-    long list = new PeopleStore(store).addList("list", Optional.empty(), NOW).id();
+    long list = new PeopleStore(store).addList("list of " + people, Optional.empty(), NOW).id();
     store
         .writer()
         .write(
@@ -86,18 +89,44 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** The same, with second tries. */
   Launched running(long list, String message, Optional<RetryPlan> retries) {
-    long sender =
-        new SenderStore(store)
-            .add(
-                "+12075550100",
-                new SenderStore.SenderTerms("Booking office", 8_000, Optional.empty()),
-                Optional.empty(),
-                NOW)
-            .id();
+    long sender = sender(Channel.SMS, Tariff.ofTexts(8_000));
+    return launch(brief(sender, list, message, retries), Tariff.ofTexts(8_000));
+  }
+
+  /** A running campaign that calls a list. */
+  Launched calling(long list, String message, CallContent content, Tariff tariff) {
+    Brief text = brief(sender(Channel.VOICE_BROADCAST, tariff), list, message);
+    return launch(
+        of(Channel.VOICE_BROADCAST, text, Optional.empty(), Optional.of(content)), tariff);
+  }
+
+  /** A running campaign that writes to a list by a template. */
+  Launched chatting(long list, String body, ChatContent content, Tariff tariff) {
+    Brief text = brief(sender(Channel.WHATSAPP, tariff), list, body);
+    return launch(of(Channel.WHATSAPP, text, Optional.of(content), Optional.empty()), tariff);
+  }
+
+  private long sender(Channel channel, Tariff tariff) {
+    SenderStore senders = new SenderStore(store);
+    String address = String.format("+1207555%04d", 9_000 + senders.all().size());
+    return senders
+        .add(
+            address,
+            new SenderStore.SenderTerms("Office", Set.of(channel), tariff, Optional.empty()),
+            Optional.empty(),
+            NOW)
+        .id();
+  }
+
+  private Launched launch(Brief brief, Tariff tariff) {
     CampaignStore campaigns = new CampaignStore(store);
-    CampaignStore.Campaign draft =
-        campaigns.add(brief(sender, list, message, retries), Optional.empty(), NOW);
-    campaigns.launch(draft.id(), terms(draft.version(), "key"), Optional.empty(), NOW);
+    CampaignStore.Campaign draft = campaigns.add(brief, Optional.empty(), NOW);
+    campaigns.launch(
+        draft.id(),
+        new CampaignStore.LaunchTerms(
+            draft.version(), "key-" + draft.id(), "general-1", "stand-in", tariff, List.of()),
+        Optional.empty(),
+        NOW);
     AttemptStore book = new AttemptStore(store);
     while (!book.freezeSome(
         launched(draft.id()),
@@ -110,7 +139,8 @@ final class TemporaryHouse implements AutoCloseable {
   }
 
   static CampaignStore.LaunchTerms terms(int version, String key) {
-    return new CampaignStore.LaunchTerms(version, key, "general-1", "stand-in", List.of());
+    return new CampaignStore.LaunchTerms(
+        version, key, "general-1", "stand-in", Tariff.ofTexts(8_000), List.of());
   }
 
   Launched launched(long id) {
@@ -124,7 +154,7 @@ final class TemporaryHouse implements AutoCloseable {
         new Run(
             verdicts,
             campaign.brief().terms(ZONE),
-            campaign.brief().mergeText(),
+            campaign.brief().composer(),
             Pace.perMinute(60_000, NOW));
     return new AttemptStore(store)
         .step(campaign, atMost, NOW, looked -> run.step(looked, NOW).commands());
@@ -157,7 +187,34 @@ final class TemporaryHouse implements AutoCloseable {
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        retries);
+        retries,
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  private static Brief of(
+      Channel channel, Brief text, Optional<ChatContent> chat, Optional<CallContent> call) {
+    return new Brief(
+        text.name(),
+        channel,
+        text.purpose(),
+        text.message(),
+        text.whenBlank(),
+        text.senderId(),
+        text.lists(),
+        "",
+        text.hoursFrom(),
+        text.hoursTo(),
+        text.hoursDays(),
+        text.hoursClock(),
+        text.perMinute(),
+        text.startMode(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        chat,
+        call);
   }
 
   long number(String sql, Object... values) {

@@ -1,5 +1,6 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Verdict;
 import java.time.Instant;
 import java.util.List;
@@ -17,6 +18,7 @@ public interface AttemptBook {
    *
    * @param sender the address it speaks from
    * @param senderPerMinute messages that the sender may say a minute, over all campaigns
+   * @param tariff what the sender cost when it was launched
    * @param frozen whether its audience is complete
    */
   record Launched(
@@ -25,7 +27,7 @@ public interface AttemptBook {
       int version,
       Brief brief,
       String sender,
-      long pricePerSegmentMicros,
+      Tariff tariff,
       Optional<Integer> senderPerMinute,
       boolean frozen) {}
 
@@ -58,8 +60,11 @@ public interface AttemptBook {
   /** Keeps what a network said, and derives from it where people stand. */
   void record(List<WireEvent> events, Instant now);
 
-  /** Keeps a text from a person; an opt-out holds from the moment this returns. */
+  /** Keeps a message from a person; an opt-out holds from the moment this returns. */
   void recordIncoming(WireEvent.Incoming incoming, boolean optOut, Instant now);
+
+  /** Keeps that somebody opted out by a key in a call; it holds from the moment this returns. */
+  void recordKeyOptOut(long attemptId, String key, Instant now);
 
   /** Everything claimed and unanswered becomes unconfirmed; says how many attempts. */
   int unconfirmClaimed(Instant now);

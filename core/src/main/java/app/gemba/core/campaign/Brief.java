@@ -1,10 +1,14 @@
 package app.gemba.core.campaign;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.CallContent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.ChatContent;
+import app.gemba.core.channel.Composer;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.content.MergeText;
 import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
@@ -28,6 +32,8 @@ import java.util.Set;
  * @param startAtOwn for {@link StartMode#AT_OWN}
  * @param limitMicros what the campaign may cost at most, in millionths of the house's currency
  * @param retries after which outcomes to try again; empty where nobody is tried twice
+ * @param chat what a WhatsApp campaign says beside {@code message}, the body of its template
+ * @param call how the calls of a campaign go, beside {@code message}, what is spoken in them
  */
 public record Brief(
     String name,
@@ -47,7 +53,9 @@ public record Brief(
     Optional<Instant> startAt,
     Optional<LocalDateTime> startAtOwn,
     Optional<Long> limitMicros,
-    Optional<RetryPlan> retries) {
+    Optional<RetryPlan> retries,
+    Optional<ChatContent> chat,
+    Optional<CallContent> call) {
   /**
    * Texts longer than this are refused: the concatenation header counts 255 parts, common practice
    * stops at 10.
@@ -105,6 +113,9 @@ public record Brief(
       mistakes.add("The pace must be at least 1 a minute.");
     }
     mistakes.addAll(retryPlan().mistakes());
+    if (channel.isCall()) {
+      mistakes.addAll(calls().mistakes());
+    }
     if (message.length() > LONGEST_MESSAGE) {
       mistakes.add("The text is longer than " + LONGEST_MESSAGE + " characters.");
     }
@@ -124,11 +135,7 @@ public record Brief(
     if (lists.isEmpty() && typedNumbers.isBlank() && !picked) {
       missing.add("Choose a list, or type numbers.");
     }
-    if (message.isBlank()) {
-      missing.add("Write the text.");
-    } else {
-      badFields().ifPresent(missing::add);
-    }
+    missing.addAll(missingContent());
     if (senderId.isEmpty()) {
       missing.add("Choose a sender.");
     }
@@ -144,14 +151,51 @@ public record Brief(
     return retries.orElse(RetryPlan.NONE);
   }
 
-  /** The text, compiled. */
-  public MergeText mergeText() {
-    return MergeText.of(message, whenBlank);
+  /** How the calls go; the usual way where nothing has been said. */
+  public CallContent calls() {
+    return call.orElse(CallContent.BROADCAST);
+  }
+
+  /** Time between two attempts. */
+  public Duration interval() {
+    return channel.isCall() && calls().perHour().isPresent()
+        ? Duration.ofHours(1).dividedBy(calls().perHour().get())
+        : Duration.ofMinutes(1).dividedBy(Math.max(1, perMinute));
+  }
+
+  /** Whether anybody in flight may yet be tried again: by the plan, or by a key of their own. */
+  public boolean mayTryAgain() {
+    boolean later =
+        channel.isCall()
+            && calls().keys().stream().anyMatch(use -> use.act() == CallContent.KeyAct.CALL_LATER);
+    return later || !retryPlan().rules().isEmpty();
+  }
+
+  /** What it says, compiled. */
+  public Composer composer() {
+    return Composer.of(channel, message, whenBlank, chat, call);
+  }
+
+  private List<String> missingContent() {
+    if (channel == Channel.WHATSAPP && chat.isEmpty()) {
+      return List.of("Choose a template.");
+    }
+    if (channel.isCall() && calls().soundId().isPresent()) {
+      return List.of();
+    }
+    if (message.isBlank()) {
+      return List.of(
+          channel.isCall() ? "Write what is said, or choose a sound." : "Write the text.");
+    }
+    if (chat.isPresent() && !chat.get().isMapped(message)) {
+      return List.of("Say which field stands in each placeholder of the template.");
+    }
+    return badFields().stream().toList();
   }
 
   private Optional<String> badFields() {
     try {
-      mergeText();
+      composer();
       return Optional.empty();
     } catch (MergeText.BadText e) {
       return Optional.of(e.getMessage());

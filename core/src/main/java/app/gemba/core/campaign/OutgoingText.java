@@ -11,7 +11,8 @@ import java.util.List;
  * @param segments the text of each part, in order
  */
 public record OutgoingText(
-    long attemptId, String from, String to, SmsEncoding encoding, List<String> segments) {
+    long attemptId, String from, String to, SmsEncoding encoding, List<String> segments)
+    implements Outgoing {
   public OutgoingText {
     segments = List.copyOf(segments);
   }

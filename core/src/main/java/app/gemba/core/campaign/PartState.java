@@ -13,7 +13,9 @@ public enum PartState {
   ACCEPTED,
   EXPIRED,
   FAILED,
-  DELIVERED;
+  DELIVERED,
+  /** The person has seen it, where a network tells so. */
+  READ;
 
   /** The further of two. */
   public PartState and(PartState other) {
@@ -31,7 +33,7 @@ public enum PartState {
     if (parts.contains(UNCONFIRMED)) {
       return PersonState.UNCONFIRMED;
     }
-    boolean delivered = parts.stream().allMatch(part -> part == DELIVERED);
+    boolean delivered = parts.stream().allMatch(part -> part.compareTo(DELIVERED) >= 0);
     return delivered ? PersonState.REACHED : PersonState.IN_FLIGHT;
   }
 }

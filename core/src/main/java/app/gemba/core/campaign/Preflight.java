@@ -1,13 +1,14 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.Composer;
+import app.gemba.core.channel.Message;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.consent.Verdict;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.MergeText;
 import app.gemba.core.content.SmsEncoding;
-import app.gemba.core.content.SmsSegmenter;
-import app.gemba.core.content.SmsText;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.EnumMap;
@@ -27,23 +28,27 @@ public final class Preflight {
 
   private final Verdicts verdicts;
   private final Terms terms;
-  private final MergeText message;
+  private final Composer composer;
+  private final Tariff tariff;
   private final Instant now;
   private final Map<ReasonCode, Long> reasons = new EnumMap<>(ReasonCode.class);
   private final Map<Set<ZoneId>, Long> zones = new HashMap<>();
   private long everyone;
   private long clear;
   private long segments;
+  private long costMicros;
+  private Duration longest = Duration.ZERO;
   private long longer;
   private long unicode;
   private long leftBlank;
   private int fewestSegments = Integer.MAX_VALUE;
 
   /** A preflight of one campaign at one moment. */
-  public Preflight(Verdicts verdicts, Terms terms, MergeText message, Instant now) {
+  public Preflight(Verdicts verdicts, Terms terms, Composer composer, Tariff tariff, Instant now) {
     this.verdicts = verdicts;
     this.terms = terms;
-    this.message = message;
+    this.composer = composer;
+    this.tariff = tariff;
     this.now = now;
   }
 
@@ -72,10 +77,10 @@ public final class Preflight {
       case "WITHIN_HOURS" -> reason.isEmpty();
       case "LEFT_BLANK" ->
           reason.filter(code -> !code.holds()).isEmpty()
-              && !message.leftBlank(candidate.fields()).isEmpty();
+              && !composer.leftBlank(candidate.fields()).isEmpty();
       case "LONGER" ->
           reason.filter(code -> !code.holds()).isEmpty()
-              && SmsSegmenter.cut(message.fill(candidate.fields())).count() > fewestSegments;
+              && composer.compose(candidate.fields()).parts() > fewestSegments;
       default -> reason.map(Enum::name).equals(Optional.of(count));
     };
   }
@@ -96,14 +101,17 @@ public final class Preflight {
   }
 
   private void countMessage(Candidate candidate) {
-    SmsText text = SmsSegmenter.cut(message.fill(candidate.fields()));
-    segments += text.count();
-    unicode += text.encoding() == SmsEncoding.UCS2 ? 1 : 0;
-    leftBlank += message.leftBlank(candidate.fields()).isEmpty() ? 0 : 1;
-    if (text.count() < fewestSegments) {
-      longer = text.count() > 0 ? messagesSoFar() : 0;
-      fewestSegments = text.count();
-    } else if (text.count() > fewestSegments) {
+    Message message = composer.compose(candidate.fields());
+    segments += message.parts();
+    costMicros += tariff.most(terms.channel(), message.parts(), message.expected());
+    longest = message.expected().compareTo(longest) > 0 ? message.expected() : longest;
+    unicode +=
+        message instanceof Message.Text text && text.sms().encoding() == SmsEncoding.UCS2 ? 1 : 0;
+    leftBlank += composer.leftBlank(candidate.fields()).isEmpty() ? 0 : 1;
+    if (message.parts() < fewestSegments) {
+      longer = message.parts() > 0 ? messagesSoFar() : 0;
+      fewestSegments = message.parts();
+    } else if (message.parts() > fewestSegments) {
       longer++;
     }
   }
@@ -118,6 +126,11 @@ public final class Preflight {
     return Map.copyOf(zones);
   }
 
+  /** How long the longest call is expected to take; nothing for messages. */
+  public Duration longestCall() {
+    return longest;
+  }
+
   private long refused() {
     return reasons.entrySet().stream()
         .filter(entry -> !entry.getKey().holds())
@@ -126,7 +139,7 @@ public final class Preflight {
   }
 
   /** What has been counted so far. */
-  public Counts counts(long pricePerSegmentMicros) {
+  public Counts counts() {
     long noNumber = NUMBER_REASONS.stream().mapToLong(code -> reasons.getOrDefault(code, 0L)).sum();
     return new Counts(
         everyone,
@@ -138,7 +151,7 @@ public final class Preflight {
         longer,
         unicode,
         leftBlank,
-        Math.multiplyExact(segments, pricePerSegmentMicros));
+        costMicros);
   }
 
   /**
@@ -149,7 +162,8 @@ public final class Preflight {
    * @param longer allowed people whose text needs more segments than the shortest does
    * @param unicode allowed people whose text needs the long encoding
    * @param leftBlank allowed people with a blank in their text that has no words for it
-   * @param costMicros millionths of the sender's currency
+   * @param costMicros millionths of the house's currency; for calls what they cost at most, if all
+   *     are answered and heard to their end
    */
   public record Counts(
       long everyone,

@@ -1,5 +1,6 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.OutcomeClass;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -1,11 +1,9 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.Composer;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.consent.Verdict;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.MergeText;
-import app.gemba.core.content.SmsSegmenter;
-import app.gemba.core.content.SmsText;
 import app.gemba.core.pacing.Pace;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,7 +18,7 @@ import java.util.Optional;
  *
  * @param pace when the next attempt may leave
  */
-public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) {
+public record Run(Verdicts verdicts, Terms terms, Composer composer, Pace pace) {
   /** What is awaited is told when it comes; this is for the case that the telling is missed. */
   private static final Duration LOOK_AGAIN = Duration.ofMinutes(1);
 
@@ -56,7 +54,7 @@ public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) 
       sent += command instanceof RunCommand.Send ? 1 : 0;
       commands.add(command);
     }
-    Run next = new Run(verdicts, terms, message, pace.after(sent, now));
+    Run next = new Run(verdicts, terms, composer, pace.after(sent, now));
     if (looked.candidates().isEmpty()) {
       commands.add(whenNobodyIsDue(looked, now));
     }
@@ -84,7 +82,6 @@ public record Run(Verdicts verdicts, Terms terms, MergeText message, Pace pace) 
     if (verdict instanceof Verdict.Refused refused) {
       return new RunCommand.Refuse(candidate, refused.reasons());
     }
-    SmsText text = SmsSegmenter.cut(message.fill(candidate.fields()));
-    return new RunCommand.Send(candidate, text);
+    return new RunCommand.Send(candidate, composer.compose(candidate.fields()));
   }
 }

@@ -1,7 +1,7 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.Message;
 import app.gemba.core.consent.ReasonCode;
-import app.gemba.core.content.SmsText;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -12,8 +12,8 @@ public sealed interface RunCommand {
   /** Look for people whose turn has come, at most so many, and bring them to the next step. */
   record Look(int atMost) implements RunCommand {}
 
-  /** Claim a person for an attempt and send the text. */
-  record Send(Candidate candidate, SmsText text) implements RunCommand {}
+  /** Claim a person for an attempt and send what they get. */
+  record Send(Candidate candidate, Message message) implements RunCommand {}
 
   /** Keep a person back; empty where a condition must change first. */
   record Hold(Candidate candidate, Optional<Instant> until, List<ReasonCode> reasons)

@@ -1,5 +1,8 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
+import app.gemba.core.voice.CallReport;
 import java.util.Optional;
 
 /** What a network says about a text, as it came. */
@@ -12,7 +15,7 @@ public sealed interface WireEvent {
   record Accepted(PartRef part, String messageId) implements WireEvent {}
 
   /** The network refused a part at once. */
-  record Rejected(PartRef part, FailureReason reason, String detail) implements WireEvent {}
+  record Rejected(PartRef part, Outcome reason, String detail) implements WireEvent {}
 
   /** The connection was lost, or no answer came in time. */
   record Unanswered(PartRef part) implements WireEvent {}
@@ -34,10 +37,13 @@ public sealed interface WireEvent {
       Optional<Integer> reference,
       String to,
       PartState state,
-      FailureReason reason,
+      Outcome reason,
       String detail)
       implements WireEvent {}
 
-  /** A text from a person. */
-  record Incoming(String from, String to, String text) implements WireEvent {}
+  /** A message from a person. */
+  record Incoming(Channel channel, String from, String to, String text) implements WireEvent {}
+
+  /** A call has ended. */
+  record CallEnded(long attemptId, CallReport report) implements WireEvent {}
 }

@@ -6,7 +6,8 @@ package app.gemba.core.consent;
  */
 public enum ReasonCode {
   NO_NUMBER("no number that can be used", "the number", false),
-  LANDLINE("only a landline", "a landline takes no texts: common practice", false),
+  LANDLINE(
+      "only a landline", "a landline takes neither texts nor voicemail: common practice", false),
   SPECIAL_NUMBER("only a free-phone, premium or company number", "common practice", false),
   TWICE("same number as somebody earlier in the audience", "each number once", false),
   SUPPRESSED("suppressed: must not be contacted", "suppressions of the house", false),
@@ -14,6 +15,10 @@ public enum ReasonCode {
   NO_AGREEMENT(
       "no agreement to marketing",
       "47 CFR 64.1200(a)(2); PECR 2003 reg. 22; UWG s.7 (from memory)",
+      false),
+  NO_VOICE_AGREEMENT(
+      "no agreement to calls with a recorded voice",
+      "47 CFR 64.1200(a)(1)(iii); for voicemail FCC 22-85 (from memory)",
       false),
   NO_SHARED_HOURS("never within all hours at once", "contact and campaign hours", false),
   ZONE_UNKNOWN("time zone not known", "contact hours need a clock", true),

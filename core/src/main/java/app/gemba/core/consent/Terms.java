@@ -1,5 +1,6 @@
 package app.gemba.core.consent;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.hours.OpenHours;
 import java.time.DayOfWeek;
 import java.time.Instant;

@@ -29,7 +29,7 @@ public final class Verdicts {
   /** Whether, and if not why not, a contact may be contacted at a moment. */
   public Verdict of(Standing standing, Terms terms, Instant now) {
     List<ReasonCode> refusals = new ArrayList<>();
-    standing.number().flatMap(Verdicts::typeRefusal).ifPresent(refusals::add);
+    standing.number().flatMap(number -> typeRefusal(number, terms)).ifPresent(refusals::add);
     if (standing.number().isEmpty()) {
       refusals.add(ReasonCode.NO_NUMBER);
     }
@@ -41,8 +41,8 @@ public final class Verdicts {
     }
     if (standing.agreement() == Agreement.NO) {
       refusals.add(ReasonCode.SAID_NO);
-    } else if (needsYes(terms) && standing.agreement() == Agreement.UNSAID) {
-      refusals.add(ReasonCode.NO_AGREEMENT);
+    } else if (standing.agreement() == Agreement.UNSAID) {
+      missingYes(standing, terms).ifPresent(refusals::add);
     }
     if (!refusals.isEmpty()) {
       return new Verdict.Refused(refusals);
@@ -50,12 +50,18 @@ public final class Verdicts {
     return withinHours(standing.number().orElseThrow().zones(), terms, now);
   }
 
-  private boolean needsYes(Terms terms) {
-    return terms.purpose() == Purpose.MARKETING && pack.marketingNeedsYes();
+  private Optional<ReasonCode> missingYes(Standing standing, Terms terms) {
+    if (terms.purpose() == Purpose.MARKETING && pack.marketingNeedsYes()) {
+      return Optional.of(ReasonCode.NO_AGREEMENT);
+    }
+    boolean recorded =
+        terms.channel().isCall()
+            && standing.number().filter(pack::recordedVoiceNeedsYes).isPresent();
+    return recorded ? Optional.of(ReasonCode.NO_VOICE_AGREEMENT) : Optional.empty();
   }
 
-  private static Optional<ReasonCode> typeRefusal(PhoneNumber number) {
-    if (number.type().takesTexts()) {
+  private static Optional<ReasonCode> typeRefusal(PhoneNumber number, Terms terms) {
+    if (terms.channel().takes(number.type())) {
       return Optional.empty();
     }
     return Optional.of(

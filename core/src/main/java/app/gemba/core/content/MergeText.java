@@ -50,12 +50,13 @@ public final class MergeText {
 
   /** The text as one person gets it. */
   public String fill(Map<String, String> person) {
-    return template.execute(
-        (Mustache.CustomContext)
-            name -> {
-              String value = person.getOrDefault(name, "").strip();
-              return value.isEmpty() ? whenBlank.getOrDefault(name, "") : value;
-            });
+    return template.execute((Mustache.CustomContext) name -> value(name, person));
+  }
+
+  /** What stands in one field for one person; the words for a blank where it is one. */
+  public String value(String field, Map<String, String> person) {
+    String value = person.getOrDefault(field, "").strip();
+    return value.isEmpty() ? whenBlank.getOrDefault(field, "") : value;
   }
 
   /** The fields of the text that are blank for a person and have no words for that. */

@@ -39,10 +39,14 @@ public record Forecast(Optional<Instant> finish, long never, SortedMap<Instant, 
     plan = java.util.Collections.unmodifiableSortedMap(new TreeMap<>(plan));
   }
 
-  /** Plays a run forward. */
+  /** Plays a run forward, with so much time between two attempts. */
   public static Forecast of(
-      Map<Set<ZoneId>, Long> people, Verdicts verdicts, Terms terms, int perMinute, Instant now) {
-    return new Player(verdicts, terms, perMinute, now).play(people);
+      Map<Set<ZoneId>, Long> people,
+      Verdicts verdicts,
+      Terms terms,
+      Duration interval,
+      Instant now) {
+    return new Player(verdicts, terms, interval, now).play(people);
   }
 
   /** The slot in which an instant lies. */
@@ -73,10 +77,10 @@ public record Forecast(Optional<Instant> finish, long never, SortedMap<Instant, 
     private Instant slot;
     private Instant last;
 
-    Player(Verdicts verdicts, Terms terms, int perMinute, Instant now) {
+    Player(Verdicts verdicts, Terms terms, Duration interval, Instant now) {
       this.verdicts = verdicts;
       this.terms = terms;
-      this.interval = Duration.ofNanos(60_000_000_000L / Math.max(1, perMinute));
+      this.interval = interval;
       this.begin = now;
       this.slot = now;
       this.last = now;

@@ -1,6 +1,6 @@
 package app.gemba.core.intake;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import java.time.LocalDate;
 import java.util.Set;
@@ -16,16 +16,19 @@ public sealed interface AgreementSource {
    *
    * @param how the operator's words for how it was given
    */
-  record Declared(Channel channel, Set<Purpose> purposes, String how, LocalDate on)
+  record Declared(Set<Channel> channels, Set<Purpose> purposes, String how, LocalDate on)
       implements AgreementSource {
     public Declared {
+      channels = Set.copyOf(channels);
       purposes = Set.copyOf(purposes);
     }
   }
 
   /** A column says yes or no for each person; a date column may say when. */
-  record Column(Channel channel, Set<Purpose> purposes, String how) implements AgreementSource {
+  record Column(Set<Channel> channels, Set<Purpose> purposes, String how)
+      implements AgreementSource {
     public Column {
+      channels = Set.copyOf(channels);
       purposes = Set.copyOf(purposes);
     }
   }

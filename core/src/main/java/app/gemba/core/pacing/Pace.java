@@ -21,6 +21,11 @@ public record Pace(Duration interval, Instant nextSlot) {
     return new Pace(Duration.ofNanos(60_000_000_000L / count), now);
   }
 
+  /** An even pace with so much time between two, beginning now. */
+  public static Pace every(Duration interval, Instant now) {
+    return new Pace(interval, now);
+  }
+
   /** How many may leave now. */
   public long available(Instant now) {
     Instant slot = usable(now);

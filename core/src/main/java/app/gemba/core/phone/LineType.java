@@ -10,13 +10,5 @@ public enum LineType {
   /** Free-phone, premium, shared-cost, company-wide and paging numbers. */
   SPECIAL,
   /** A possible number in no assigned range: kept, with a warning. */
-  UNKNOWN;
-
-  /** Whether a text to such a line can arrive at all. */
-  public boolean takesTexts() {
-    return switch (this) {
-      case MOBILE, LANDLINE_OR_MOBILE, INTERNET, UNKNOWN -> true;
-      case LANDLINE, SPECIAL -> false;
-    };
-  }
+  UNKNOWN
 }

@@ -2,7 +2,7 @@ package app.gemba.core.campaign;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
@@ -85,6 +85,8 @@ class BriefTest {
         Brief.HoursClock.HOUSE,
         perMinute,
         Brief.StartMode.NOW,
+        Optional.empty(),
+        Optional.empty(),
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),

@@ -3,16 +3,16 @@ package app.gemba.core.campaign;
 import static app.gemba.core.Known.mobile;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Composer;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.MergeText;
-import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import java.time.Instant;
@@ -27,18 +27,21 @@ import org.junit.jupiter.api.Test;
 class PreflightTest {
   private static final Instant NOW = Instant.parse("2026-11-17T14:00:00Z");
   private static final long PRICE = 8_000;
-  private static final MergeText MESSAGE =
-      MergeText.of(
+  private static final Composer COMPOSER =
+      Composer.of(
+          Channel.SMS,
           "Marram Ferries: {{name}}, the winter boats run from 1 December. First boat 7:10, last"
               + " 18:40. Your pass goes on as it is; show it at the pier. Reply STOP for no more.",
-          Map.of());
+          Map.of(),
+          Optional.empty(),
+          Optional.empty());
 
   @Test
   void theStagesAndTheReasonsAddUpToEverybody() {
     List<Candidate> audience = someone(new Random(5), 2000);
     Preflight preflight = preflight();
     audience.forEach(preflight::count);
-    Preflight.Counts counts = preflight.counts(PRICE);
+    Preflight.Counts counts = preflight.counts();
 
     long refused = sum(counts, false);
     long held = sum(counts, true);
@@ -54,7 +57,7 @@ class PreflightTest {
     List<Candidate> audience = someone(new Random(6), 1000);
     Preflight preflight = preflight();
     audience.forEach(preflight::count);
-    Preflight.Counts counts = preflight.counts(PRICE);
+    Preflight.Counts counts = preflight.counts();
 
     assertThat(behind(audience, "EVERYONE")).isEqualTo(counts.everyone());
     assertThat(behind(audience, "WITH_NUMBER")).isEqualTo(counts.withNumber());
@@ -70,12 +73,12 @@ class PreflightTest {
     List<Candidate> audience = someone(new Random(8), 500);
     Preflight preflight = preflight();
     audience.forEach(preflight::count);
-    Preflight.Counts counts = preflight.counts(PRICE);
+    Preflight.Counts counts = preflight.counts();
 
     List<Integer> each =
         audience.stream()
             .filter(one -> preflight.isBehind("ALLOWED", one))
-            .map(one -> SmsSegmenter.cut(MESSAGE.fill(one.fields())).count())
+            .map(one -> COMPOSER.compose(one.fields()).parts())
             .toList();
     int fewest = each.stream().min(Integer::compare).orElseThrow();
     assertThat(counts.segments()).isEqualTo(each.stream().mapToLong(Integer::longValue).sum());
@@ -100,7 +103,8 @@ class PreflightTest {
     return new Preflight(
         new Verdicts(RulePack.general()),
         Terms.always(Channel.SMS, Purpose.MARKETING),
-        MESSAGE,
+        COMPOSER,
+        Tariff.ofTexts(8_000),
         NOW);
   }
 

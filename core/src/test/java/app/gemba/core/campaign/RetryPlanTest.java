@@ -1,14 +1,15 @@
 package app.gemba.core.campaign;
 
-import static app.gemba.core.campaign.OutcomeClass.NOT_NOW;
-import static app.gemba.core.campaign.OutcomeClass.NOT_REACHABLE;
-import static app.gemba.core.campaign.OutcomeClass.OUR_SIDE;
+import static app.gemba.core.channel.OutcomeClass.NOT_NOW;
+import static app.gemba.core.channel.OutcomeClass.NOT_REACHABLE;
+import static app.gemba.core.channel.OutcomeClass.OUR_SIDE;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.campaign.RetryPlan.Again;
 import app.gemba.core.campaign.RetryPlan.Numbers;
 import app.gemba.core.campaign.RetryPlan.Rule;
 import app.gemba.core.campaign.RetryPlan.Tried;
+import app.gemba.core.channel.OutcomeClass;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;

@@ -4,15 +4,15 @@ import static app.gemba.core.Known.agreed;
 import static app.gemba.core.Known.mobile;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Composer;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.MergeText;
 import app.gemba.core.pacing.Pace;
 import java.time.Duration;
 import java.time.Instant;
@@ -107,15 +107,20 @@ class RunTest {
         new Candidate(5, agreed(mobile(e164(5), "America/New_York")), Map.of("first_name", "Oona"));
     RunEvent.Looked looked = new RunEvent.Looked(List.of(someone), 1, Optional.empty(), false);
     List<RunCommand> commands = run(60).step(looked, MORNING).commands();
-    assertThat(((RunCommand.Send) commands.get(0)).text().segments())
-        .containsExactly("Oona, boats from 1 December.");
+    assertThat(((RunCommand.Send) commands.get(0)).message().text())
+        .isEqualTo("Oona, boats from 1 December.");
   }
 
   private Run run(int perMinute) {
     return new Run(
         verdicts,
         Terms.always(Channel.SMS, Purpose.MARKETING),
-        MergeText.of("{{first_name}}, boats from 1 December.", Map.of("first_name", "Guest")),
+        Composer.of(
+            Channel.SMS,
+            "{{first_name}}, boats from 1 December.",
+            Map.of("first_name", "Guest"),
+            Optional.empty(),
+            Optional.empty()),
         Pace.perMinute(perMinute, MORNING));
   }
 

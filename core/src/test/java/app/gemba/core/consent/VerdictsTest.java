@@ -4,6 +4,7 @@ import static app.gemba.core.Known.agreed;
 import static app.gemba.core.Known.mobile;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import java.time.DayOfWeek;

@@ -3,6 +3,7 @@ package app.gemba.core.content;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.Reference;
+import app.gemba.core.campaign.TextWarnings;
 import app.gemba.core.consent.Purpose;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import java.util.List;

@@ -8,12 +8,12 @@ import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Composer;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Terms;
 import app.gemba.core.consent.Verdicts;
-import app.gemba.core.content.MergeText;
 import app.gemba.core.pacing.Pace;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -59,7 +59,8 @@ class ForecastTest {
       Terms terms = hours(6 + random.nextInt(6), 13 + random.nextInt(10));
       Instant now = MORNING.plus(Duration.ofMinutes(random.nextInt(1440)));
 
-      Forecast forecast = Forecast.of(people, verdicts, terms, perMinute, now);
+      Forecast forecast =
+          Forecast.of(people, verdicts, terms, Duration.ofMinutes(1).dividedBy(perMinute), now);
       Map<Instant, Long> ran = run(people, terms, perMinute, now);
       Instant finish = ran.keySet().stream().max(Comparator.naturalOrder()).orElseThrow();
       long sent = ran.values().stream().mapToLong(n -> n).sum();
@@ -81,7 +82,7 @@ class ForecastTest {
             people,
             verdicts,
             Terms.always(Channel.SMS, Purpose.SERVICE),
-            1,
+            Duration.ofMinutes(1),
             Instant.parse("2026-11-17T22:00:00Z"));
     // Four hours today (240 people), thirteen tomorrow: the last of 1,000 leaves tomorrow at 20:39.
     assertThat(forecast.finish()).contains(Instant.parse("2026-11-19T01:39:00Z"));
@@ -94,7 +95,7 @@ class ForecastTest {
             Map.of(Set.of(), 5L),
             verdicts,
             Terms.always(Channel.SMS, Purpose.SERVICE),
-            60,
+            Duration.ofSeconds(1),
             MORNING);
     assertThat(forecast.finish()).isEmpty();
     assertThat(forecast.never()).isEqualTo(5);
@@ -131,7 +132,11 @@ class ForecastTest {
       }
     }
     Run run =
-        new Run(verdicts, terms, MergeText.of("x", Map.of()), Pace.perMinute(perMinute, begin));
+        new Run(
+            verdicts,
+            terms,
+            Composer.of(Channel.SMS, "x", Map.of(), Optional.empty(), Optional.empty()),
+            Pace.perMinute(perMinute, begin));
     Map<Instant, Long> sent = new HashMap<>();
     Instant now = begin;
     while (now.isBefore(begin.plus(Duration.ofDays(14)))) {

@@ -2,8 +2,8 @@ package app.gemba.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.core.phone.PhoneReader;
@@ -14,6 +14,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,7 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class RowReaderTest {
   private static final PhoneReader PHONES = new PhoneReader();
   private static final AgreementSource COLUMN =
-      new AgreementSource.Column(Channel.SMS, EnumSet.allOf(Purpose.class), "pass form");
+      new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");
 
   @Test
   void aRowBecomesAPersonWithAllThatItSays() {
@@ -118,7 +119,7 @@ class RowReaderTest {
     LocalDate day = LocalDate.of(2026, 5, 6);
     AgreementSource declared =
         new AgreementSource.Declared(
-            Channel.SMS, EnumSet.of(Purpose.MARKETING), "sign-up sheet", day);
+            Set.of(Channel.SMS), EnumSet.of(Purpose.MARKETING), "sign-up sheet", day);
     RowReading row = read(declared, List.of(ColumnRole.PHONE), "2075550101");
     assertThat(row.draft().agreement()).isEqualTo(Agreement.YES);
     assertThat(row.draft().agreedOn()).contains(day);

@@ -3,8 +3,8 @@ package app.gemba.core.intake;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.Reference;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
-import app.gemba.core.consent.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.people.Identity;
 import app.gemba.core.people.NumberChoice;
@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** Source: the figures that the made-up sample files of Marram Ferries come with. */
@@ -98,7 +99,7 @@ class SeasonPassFileTest {
     return new ImportPlan(
         columns,
         "US",
-        new AgreementSource.Column(Channel.SMS, EnumSet.allOf(Purpose.class), "export"));
+        new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "export"));
   }
 
   /** A house in memory, with the identity and agreement rules of the core. */
@@ -142,7 +143,8 @@ class SeasonPassFileTest {
 
     long landlineOnly() {
       return numbers.values().stream()
-          .filter(all -> NumberChoice.forTexts(all).orElseThrow().type() == LineType.LANDLINE)
+          .filter(
+              all -> NumberChoice.on(Channel.SMS, all).orElseThrow().type() == LineType.LANDLINE)
           .count();
     }
 

@@ -3,6 +3,7 @@ package app.gemba.core.people;
 import static app.gemba.core.Known.mobile;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import java.util.Arrays;
@@ -42,9 +43,9 @@ class IdentityTest {
   void theFirstNumberThatTakesTextsIsTexted() {
     PhoneNumber landline = new PhoneNumber("+442079460001", LineType.LANDLINE, "GB", Set.of());
     PhoneNumber mobile = mobile("+12075550102", "America/New_York");
-    assertThat(NumberChoice.forTexts(List.of(landline, mobile))).contains(mobile);
-    assertThat(NumberChoice.forTexts(List.of(landline))).contains(landline);
-    assertThat(NumberChoice.forTexts(List.of())).isEmpty();
+    assertThat(NumberChoice.on(Channel.SMS, List.of(landline, mobile))).contains(mobile);
+    assertThat(NumberChoice.on(Channel.SMS, List.of(landline))).contains(landline);
+    assertThat(NumberChoice.on(Channel.SMS, List.of())).isEmpty();
   }
 
   private static Optional<PersonId> whoIs(String ownId, String email, String... numbers) {

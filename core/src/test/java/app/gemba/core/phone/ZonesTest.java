@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.Known;
 import app.gemba.core.Reference;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Terms;

@@ -1,9 +1,10 @@
 package app.gemba.networks.sms;
 
-import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.MessageNetwork;
 import app.gemba.core.campaign.PartState;
-import app.gemba.core.campaign.TextNetwork;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Outcome;
 import com.cloudhopper.commons.charset.CharsetUtil;
 import java.util.Arrays;
 import java.util.List;
@@ -37,9 +38,9 @@ final class Incoming implements MessageReceiverListener {
   /** Whom an answer could come from (ITU-T E.164). */
   private static final Pattern E164 = Pattern.compile("\\+[1-9]\\d{3,14}");
 
-  private final TextNetwork.Listener listener;
+  private final MessageNetwork.Listener listener;
 
-  Incoming(TextNetwork.Listener listener) {
+  Incoming(MessageNetwork.Listener listener) {
     this.listener = listener;
   }
 
@@ -74,7 +75,7 @@ final class Incoming implements MessageReceiverListener {
         CharsetUtil.decode(
             withoutHeader(pdu), ucs2 ? CharsetUtil.CHARSET_UCS_2 : CharsetUtil.CHARSET_GSM);
     String to = address(pdu.getDestAddress(), pdu.getDestAddrTon());
-    return new WireEvent.Incoming(source(pdu), to, text);
+    return new WireEvent.Incoming(Channel.SMS, source(pdu), to, text);
   }
 
   private static String source(DeliverSm pdu) {
@@ -127,13 +128,12 @@ final class Incoming implements MessageReceiverListener {
   }
 
   /** Error codes in receipts are each network's own; 001 for a dead number is common practice. */
-  private static FailureReason reason(DeliveryReceipt receipt) {
+  private static Outcome reason(DeliveryReceipt receipt) {
     return switch (receipt.getFinalStatus()) {
-      case EXPIRED -> FailureReason.HANDSET_AWAY;
-      case REJECTD, DELETED -> FailureReason.BARRED;
-      case UNDELIV ->
-          "001".equals(receipt.getError()) ? FailureReason.NUMBER_GONE : FailureReason.UNKNOWN;
-      default -> FailureReason.UNKNOWN;
+      case EXPIRED -> Outcome.HANDSET_AWAY;
+      case REJECTD, DELETED -> Outcome.BARRED;
+      case UNDELIV -> "001".equals(receipt.getError()) ? Outcome.NUMBER_GONE : Outcome.UNKNOWN;
+      default -> Outcome.UNKNOWN;
     };
   }
 }

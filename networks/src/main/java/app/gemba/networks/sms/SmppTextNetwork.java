@@ -1,9 +1,9 @@
 package app.gemba.networks.sms;
 
-import app.gemba.core.campaign.FailureReason;
+import app.gemba.core.campaign.MessageNetwork;
 import app.gemba.core.campaign.OutgoingText;
-import app.gemba.core.campaign.TextNetwork;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Outcome;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
@@ -26,7 +26,7 @@ import org.slf4j.LoggerFactory;
  * Texts over SMPP 3.4. At most a window of texts awaits its answer at once; a place comes free only
  * after the answer has been kept, so that a kill leaves no more than a window in doubt.
  */
-public final class SmppTextNetwork implements TextNetwork {
+public final class SmppTextNetwork implements MessageNetwork<OutgoingText> {
   private static final Logger LOG = LoggerFactory.getLogger(SmppTextNetwork.class);
   private static final Duration LINK_CHECK = Duration.ofMillis(50);
   private static final Duration THROTTLED_WAIT = Duration.ofMillis(500);
@@ -130,12 +130,11 @@ public final class SmppTextNetwork implements TextNetwork {
       } catch (NegativeResponseException e) {
         if (!isThrottle(e.getCommandStatus()) || tries >= MOST_THROTTLED_TRIES) {
           String detail = String.format("command status 0x%08X", e.getCommandStatus());
-          return new WireEvent.Rejected(submission.ref(), FailureReason.NETWORK_REFUSED, detail);
+          return new WireEvent.Rejected(submission.ref(), Outcome.NETWORK_REFUSED, detail);
         }
         Thread.sleep(THROTTLED_WAIT.toMillis());
       } catch (PDUException e) {
-        return new WireEvent.Rejected(
-            submission.ref(), FailureReason.NETWORK_REFUSED, e.getMessage());
+        return new WireEvent.Rejected(submission.ref(), Outcome.NETWORK_REFUSED, e.getMessage());
       } catch (ResponseTimeoutException | InvalidResponseException | IOException e) {
         LOG.debug("no answer: {}", e.getMessage());
         return new WireEvent.Unanswered(submission.ref());

@@ -2,10 +2,12 @@ package app.gemba.networks.sms;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.core.campaign.MessageNetwork;
+import app.gemba.core.campaign.Outgoing;
 import app.gemba.core.campaign.OutgoingText;
 import app.gemba.core.campaign.PartState;
-import app.gemba.core.campaign.TextNetwork;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.content.SmsText;
 import app.gemba.standins.sms.MessageCentre;
@@ -94,8 +96,8 @@ class SmppTextNetworkTest {
       await(() -> ear.incoming.size() == 2);
       assertThat(ear.incoming)
           .containsExactlyInAnyOrder(
-              new WireEvent.Incoming("+12075550188", OFFICE, "Stop."),
-              new WireEvent.Incoming("+447700900123", OFFICE, "Łódź 👍"));
+              new WireEvent.Incoming(Channel.SMS, "+12075550188", OFFICE, "Stop."),
+              new WireEvent.Incoming(Channel.SMS, "+447700900123", OFFICE, "Łódź 👍"));
     }
   }
 
@@ -180,7 +182,8 @@ class SmppTextNetworkTest {
   }
 
   /** Hears all that the network says. */
-  private static final class Ear implements TextNetwork.Listener, TextNetwork.Gate, AutoCloseable {
+  private static final class Ear
+      implements MessageNetwork.Listener, MessageNetwork.Gate, AutoCloseable {
     private final SmppTextNetwork network;
     private final AtomicInteger accepted = new AtomicInteger();
     private final AtomicInteger receipts = new AtomicInteger();
@@ -238,7 +241,7 @@ class SmppTextNetworkTest {
     }
 
     @Override
-    public boolean mayLeave(OutgoingText text) {
+    public boolean mayLeave(Outgoing text) {
       return gateOpen;
     }
 

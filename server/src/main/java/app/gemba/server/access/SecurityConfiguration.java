@@ -4,7 +4,6 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
-import org.springframework.security.config.annotation.web.configurers.CsrfConfigurer;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
@@ -21,8 +20,13 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration(proxyBeanMethods = false)
 class SecurityConfiguration implements WebMvcConfigurer {
   private static final String POLICY =
-      "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'none';"
+      "default-src 'self'; img-src 'self' data:; media-src 'self' blob:; object-src 'none';"
+          + " base-uri 'none';"
           + " frame-ancestors 'none'; form-action 'self'";
+
+  /** Whoever calls back has no session: each call is signed. */
+  private static final String CALLBACK = "/api/v1/chat/callback";
+
   private static final int SESSION_SECONDS = 14 * 24 * 3600;
 
   private final PermissionCheck permissions;
@@ -43,7 +47,7 @@ class SecurityConfiguration implements WebMvcConfigurer {
   @Bean
   SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts) {
     return http.securityContext(context -> context.securityContextRepository(contexts))
-        .csrf(CsrfConfigurer::spa)
+        .csrf(csrf -> csrf.spa().ignoringRequestMatchers(CALLBACK))
         .formLogin(AbstractHttpConfigurer::disable)
         .httpBasic(AbstractHttpConfigurer::disable)
         .logout(AbstractHttpConfigurer::disable)
@@ -51,7 +55,7 @@ class SecurityConfiguration implements WebMvcConfigurer {
         .authorizeHttpRequests(
             requests ->
                 requests
-                    .requestMatchers("/api/v1/session", "/api/v1/first-account")
+                    .requestMatchers("/api/v1/session", "/api/v1/first-account", CALLBACK)
                     .permitAll()
                     .requestMatchers("/api/**")
                     .authenticated()

@@ -5,7 +5,7 @@ import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.content.SmsSegmenter;
 import app.gemba.core.content.SmsText;
 import app.gemba.engine.CampaignRunner;
-import app.gemba.engine.TextExchange;
+import app.gemba.engine.Outlets;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -45,7 +45,7 @@ class CampaignController {
   private final Launches launches;
   private final NumberZones zones;
   private final CampaignRunner runner;
-  private final TextExchange exchange;
+  private final Outlets outlets;
   private final BusinessClock clock;
 
   CampaignController(
@@ -53,13 +53,13 @@ class CampaignController {
       Launches launches,
       NumberZones zones,
       CampaignRunner runner,
-      TextExchange exchange,
+      Outlets outlets,
       BusinessClock clock) {
     this.campaigns = campaigns;
     this.launches = launches;
     this.zones = zones;
     this.runner = runner;
-    this.exchange = exchange;
+    this.outlets = outlets;
     this.clock = clock;
   }
 
@@ -146,7 +146,7 @@ class CampaignController {
   @Needs(Permission.RUN_CAMPAIGNS)
   Campaign stop(@PathVariable long id) {
     Campaign stopped = act(id, CampaignAct.STOP);
-    exchange.stopCampaign(id);
+    outlets.stopCampaign(id);
     return stopped;
   }
 

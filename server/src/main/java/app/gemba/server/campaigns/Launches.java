@@ -1,12 +1,18 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
+import app.gemba.store.ChatTemplates;
+import app.gemba.store.ChatTemplates.Template;
+import app.gemba.store.NetworkStore;
 import app.gemba.store.Refused;
 import app.gemba.store.SenderStore;
-import app.gemba.store.SenderStore.SmsNetwork;
+import app.gemba.store.SenderStore.Sender;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -18,6 +24,8 @@ class Launches {
   private final CampaignStore campaigns;
   private final Preflights preflights;
   private final SenderStore senders;
+  private final NetworkStore networks;
+  private final ChatTemplates templates;
   private final Verdicts verdicts;
   private final Clock clock;
 
@@ -25,11 +33,15 @@ class Launches {
       CampaignStore campaigns,
       Preflights preflights,
       SenderStore senders,
+      NetworkStore networks,
+      ChatTemplates templates,
       Verdicts verdicts,
       Clock clock) {
     this.campaigns = campaigns;
     this.preflights = preflights;
     this.senders = senders;
+    this.networks = networks;
+    this.templates = templates;
     this.verdicts = verdicts;
     this.clock = clock;
   }
@@ -48,15 +60,18 @@ class Launches {
     if (!missing.isEmpty()) {
       throw new Refused(Refused.Kind.INVALID, "Not launched. " + String.join(" ", missing));
     }
-    SmsNetwork network =
-        senders
-            .smsNetwork()
+    Channel channel = campaign.brief().channel();
+    String network =
+        networks
+            .kind(channel)
             .orElseThrow(
                 () ->
                     new Refused(
                         Refused.Kind.WRONG_STATE,
-                        "Not launched: no SMS network is set up. Connect one, or switch the stand-in"
-                            + " on, in Setup."));
+                        "Not launched: no network for "
+                            + channel.words()
+                            + " is set up. Connect one, or switch the stand-in on, in Setup."));
+    requireApproved(campaign.brief());
     if (campaign.state() == CampaignState.DRAFT) {
       requireKept(preflights.result(id), promise);
     }
@@ -66,10 +81,41 @@ class Launches {
             version,
             key,
             verdicts.packVersion(),
-            network.kind(),
+            network,
+            tariff(campaign.brief()),
             preflights.typed(campaign.brief()).numbers()),
         user,
         clock.instant());
+  }
+
+  private void requireApproved(Brief brief) {
+    boolean fits =
+        brief.chat().stream()
+            .allMatch(
+                chat -> {
+                  Template template = templates.get(chat.templateId());
+                  return template.state() == ChatTemplates.State.APPROVED
+                      && template.body().equals(brief.message());
+                });
+    if (brief.channel() == Channel.WHATSAPP && !fits) {
+      throw new Refused(
+          Refused.Kind.WRONG_STATE,
+          "Not launched: the platform has not approved this template. Choose one that is approved.");
+    }
+  }
+
+  private Tariff tariff(Brief brief) {
+    Sender sender =
+        senders.all().stream()
+            .filter(one -> brief.senderId().equals(Optional.of(one.id())))
+            .findFirst()
+            .orElseThrow(() -> Refused.notFound("sender"));
+    if (!sender.channels().contains(brief.channel().agreement())) {
+      throw new Refused(
+          Refused.Kind.INVALID,
+          "Not launched: the sender does not carry " + brief.channel().words() + ".");
+    }
+    return sender.tariff();
   }
 
   private static void requireKept(Preflights.Result now, Promise promise) {

@@ -1,5 +1,6 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.server.BusinessClock;
@@ -9,6 +10,7 @@ import app.gemba.server.access.Permission;
 import app.gemba.server.campaigns.Preflights.GroupPerson;
 import app.gemba.server.campaigns.Preflights.Result;
 import app.gemba.server.people.TypedZone;
+import app.gemba.store.CampaignStore;
 import app.gemba.store.NumberZones;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleEdits;
@@ -18,6 +20,7 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -36,13 +39,19 @@ class PreflightController {
   private static final int PAGE = 50;
 
   private final Preflights preflights;
+  private final CampaignStore campaigns;
   private final PeopleEdits edits;
   private final NumberZones zones;
   private final BusinessClock clock;
 
   PreflightController(
-      Preflights preflights, PeopleEdits edits, NumberZones zones, BusinessClock clock) {
+      Preflights preflights,
+      CampaignStore campaigns,
+      PeopleEdits edits,
+      NumberZones zones,
+      BusinessClock clock) {
     this.preflights = preflights;
+    this.campaigns = campaigns;
     this.edits = edits;
     this.zones = zones;
     this.clock = clock;
@@ -88,9 +97,13 @@ class PreflightController {
   @PostMapping("/preflight/agree")
   @Needs(Permission.CHANGE_PEOPLE)
   Result agree(@PathVariable long id, @Valid @RequestBody AgreeBody body) {
+    Channel channel = campaigns.get(id).brief().channel().agreement();
+    List<String> numbers =
+        new ArrayList<>(preflights.numbersBehind(id, ReasonCode.NO_AGREEMENT.name()));
+    numbers.addAll(preflights.numbersBehind(id, ReasonCode.NO_VOICE_AGREEMENT.name()));
     edits.agree(
-        preflights.numbersBehind(id, ReasonCode.NO_AGREEMENT.name()),
-        new PeopleEdits.Agreed(body.purposes(), body.how().strip(), body.on()),
+        numbers,
+        new PeopleEdits.Agreed(channel, body.purposes(), body.how().strip(), body.on()),
         Caller.id(),
         clock.instant());
     return preflights.result(id);

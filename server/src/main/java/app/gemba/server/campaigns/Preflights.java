@@ -3,12 +3,16 @@ package app.gemba.server.campaigns;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.MergeFields;
 import app.gemba.core.campaign.Preflight;
+import app.gemba.core.campaign.TextWarnings;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Composer;
+import app.gemba.core.channel.Message;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.content.LongCharacters;
 import app.gemba.core.content.LongCharacters.LongCharacter;
 import app.gemba.core.content.MergeText;
-import app.gemba.core.content.TextWarnings;
 import app.gemba.core.forecast.Forecast;
 import app.gemba.core.intake.TypedNumbers;
 import app.gemba.core.phone.PhoneReader;
@@ -16,11 +20,11 @@ import app.gemba.server.house.SenderRates;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.HouseStore;
+import app.gemba.store.NetworkStore;
 import app.gemba.store.PreflightStore;
 import app.gemba.store.PreflightStore.AudiencePerson;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SenderStore.Sender;
-import app.gemba.store.SenderStore.SmsNetwork;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -37,6 +41,7 @@ class Preflights {
   private final CampaignStore campaigns;
   private final PreflightStore audiences;
   private final SenderStore senders;
+  private final NetworkStore networks;
   private final HouseStore house;
   private final SenderRates rates;
   private final Verdicts verdicts;
@@ -47,6 +52,7 @@ class Preflights {
       CampaignStore campaigns,
       PreflightStore audiences,
       SenderStore senders,
+      NetworkStore networks,
       HouseStore house,
       SenderRates rates,
       Verdicts verdicts,
@@ -55,6 +61,7 @@ class Preflights {
     this.campaigns = campaigns;
     this.audiences = audiences;
     this.senders = senders;
+    this.networks = networks;
     this.house = house;
     this.rates = rates;
     this.verdicts = verdicts;
@@ -75,6 +82,8 @@ class Preflights {
    * @param warnings what a careful colleague would say about the text
    * @param longCharacters what forces the long encoding
    * @param plainMessage the text with plain equivalents for these
+   * @param callSeconds how long an answered call takes at most, as is expected; 0 for messages
+   * @param legal what the law says of this kind of contact, with its source
    */
   record Result(
       int version,
@@ -95,7 +104,9 @@ class Preflights {
       Optional<Instant> finish,
       List<String> warnings,
       List<LongCharacter> longCharacters,
-      String plainMessage) {}
+      String plainMessage,
+      long callSeconds,
+      List<Standings.Standing> legal) {}
 
   /** One of the people behind a count. */
   record GroupPerson(
@@ -106,7 +117,8 @@ class Preflights {
     Instant now = clock.instant();
     TypedNumbers typed = typed(campaign.brief());
     Preflight preflight = counted(campaign, typed, now);
-    Preflight.Counts counts = preflight.counts(price(campaign.brief()));
+    Preflight.Counts counts = preflight.counts();
+    boolean texts = campaign.brief().channel() == Channel.SMS;
     List<Group> groups =
         counts.reasons().entrySet().stream()
             .sorted(Map.Entry.comparingByKey())
@@ -134,11 +146,13 @@ class Preflights {
         counts.costMicros(),
         campaign.brief().missing(campaign.picked() > 0),
         typed.unreadable(),
-        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
+        networks.kind(campaign.brief().channel()).orElse("none"),
         forecast(campaign.brief(), preflight, now).finish(),
         warnings(campaign),
-        LongCharacters.in(campaign.brief().message()),
-        LongCharacters.plain(campaign.brief().message()));
+        texts ? LongCharacters.in(campaign.brief().message()) : List.of(),
+        LongCharacters.plain(campaign.brief().message()),
+        preflight.longestCall().toSeconds(),
+        Standings.of(campaign.brief().channel()));
   }
 
   private Preflight counted(Campaign campaign, TypedNumbers typed, Instant now) {
@@ -155,23 +169,21 @@ class Preflights {
   }
 
   private Forecast forecast(Brief brief, Preflight preflight, Instant now) {
-    Preflight.Counts counts = preflight.counts(0);
+    Preflight.Counts counts = preflight.counts();
     return Forecast.of(
         preflight.allowedByZones(),
         verdicts,
         brief.terms(house.house().zone()),
-        rates.perMinute(brief, false, counts.allowed(), counts.segments()),
+        rates.interval(brief, false, counts.allowed(), counts.segments(), preflight.longestCall()),
         now);
   }
 
   private List<String> warnings(Campaign campaign) {
-    Brief brief = campaign.brief();
     return TextWarnings.about(
-        brief.message(),
-        brief.purpose(),
+        campaign.brief(),
         house.house().name(),
         fields(campaign.id()),
-        message(brief).fields());
+        composer(campaign.brief()).fields());
   }
 
   /** People of a draft's audience; those behind one count, see {@link Preflight#isBehind}. */
@@ -183,7 +195,7 @@ class Preflights {
         group.equals(Optional.of("LONGER"))
             ? counted(campaign, typed(campaign.brief()), now)
             : preflight(campaign.brief(), now);
-    MergeText message = message(campaign.brief());
+    Composer composer = composer(campaign.brief());
     List<GroupPerson> people = new ArrayList<>();
     stream(
         campaign,
@@ -198,7 +210,7 @@ class Preflights {
                     person.personId(),
                     person.name(),
                     person.candidate().standing().number().map(n -> n.e164()).orElse(""),
-                    message.fill(person.candidate().fields()),
+                    composer.compose(person.candidate().fields()).text(),
                     reason.stream().toList()));
           }
           return people.size() < limit;
@@ -213,7 +225,27 @@ class Preflights {
     return all.stream()
         .findFirst()
         .map(GroupPerson::text)
-        .orElseGet(() -> message(campaigns.get(id).brief()).fill(Map.of()));
+        .orElseGet(() -> composer(campaigns.get(id).brief()).compose(Map.of()).text());
+  }
+
+  /** What stands in the placeholders of a template for somebody: the one named, else the first. */
+  List<String> valuesFor(long id, Optional<Long> personId) {
+    Campaign campaign = campaigns.get(id);
+    Composer composer = composer(campaign.brief());
+    List<String> values = new ArrayList<>();
+    stream(
+        campaign,
+        typed(campaign.brief()),
+        clock.instant(),
+        person -> {
+          boolean isThem = personId.isEmpty() || personId.get() == person.personId();
+          if (isThem
+              && composer.compose(person.candidate().fields()) instanceof Message.Chat chat) {
+            values.addAll(chat.values());
+          }
+          return !isThem;
+        });
+    return values;
   }
 
   /** Numbers of everybody behind one count; numbers that nobody has yet are left out. */
@@ -252,15 +284,17 @@ class Preflights {
   }
 
   private Preflight preflight(Brief brief, Instant now) {
-    return new Preflight(verdicts, brief.terms(house.house().zone()), message(brief), now);
+    return new Preflight(
+        verdicts, brief.terms(house.house().zone()), composer(brief), tariff(brief), now);
   }
 
   /** A text that cannot be read yet is measured as it stands. */
-  private static MergeText message(Brief brief) {
+  private static Composer composer(Brief brief) {
     try {
-      return brief.mergeText();
+      return brief.composer();
     } catch (MergeText.BadText e) {
-      return MergeText.of(brief.message().replace("{", "").replace("}", ""), Map.of());
+      String plain = brief.message().replace("{", "").replace("}", "");
+      return Composer.of(brief.channel(), plain, Map.of(), Optional.empty(), brief.call());
     }
   }
 
@@ -273,11 +307,11 @@ class Preflights {
     audiences.forEach(campaign.id(), campaign.brief(), typed.numbers(), now, consumer);
   }
 
-  private long price(Brief brief) {
+  private Tariff tariff(Brief brief) {
     return senders.all().stream()
         .filter(sender -> brief.senderId().equals(Optional.of(sender.id())))
-        .mapToLong(Sender::priceMicros)
+        .map(Sender::tariff)
         .findFirst()
-        .orElse(0);
+        .orElse(Tariff.ofTexts(0));
   }
 }

@@ -1,7 +1,8 @@
 package app.gemba.server.campaigns;
 
-import app.gemba.core.campaign.FailureReason;
 import app.gemba.core.campaign.PersonState;
+import app.gemba.core.channel.Outcome;
+import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.engine.CampaignRunner;
 import app.gemba.server.BusinessClock;
@@ -9,6 +10,7 @@ import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.store.CampaignStore;
+import app.gemba.store.HouseStore;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleStore.StoryLine;
 import app.gemba.store.ReportStore;
@@ -16,16 +18,24 @@ import app.gemba.store.ReportStore.AudienceRow;
 import app.gemba.store.ReportStore.HeldUntil;
 import app.gemba.store.ReportStore.Part;
 import app.gemba.store.ReportStore.Reply;
+import app.gemba.store.TimeStore;
+import app.gemba.store.TimeStore.Slot;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -44,25 +54,53 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class ReportController {
   private static final int PAGE = 50;
   private static final int CSV_PAGE = 2000;
+  private static final int MICROS_DIGITS = 6;
+  private static final int MILLIS_DIGITS = 3;
 
   private final ReportStore reports;
   private final CampaignStore campaigns;
+  private final TimeStore times;
+  private final HouseStore house;
   private final CampaignRunner runner;
   private final BusinessClock clock;
 
   ReportController(
-      ReportStore reports, CampaignStore campaigns, CampaignRunner runner, BusinessClock clock) {
+      ReportStore reports,
+      CampaignStore campaigns,
+      TimeStore times,
+      HouseStore house,
+      CampaignRunner runner,
+      BusinessClock clock) {
     this.reports = reports;
     this.campaigns = campaigns;
+    this.times = times;
+    this.house = house;
     this.runner = runner;
     this.clock = clock;
   }
 
   /** How many people are in one place, and why in plain words. */
-  record Place(PersonState state, String reason, String words, String advice, long people) {}
+  record Place(
+      PersonState state,
+      String reason,
+      Optional<OutcomeClass> kind,
+      String words,
+      String advice,
+      long people) {}
+
+  /** How many people ended in one class of outcomes, as all channels share them. */
+  record ClassTally(OutcomeClass kind, String words, long people) {}
+
+  /** What was tried and reached in one hour of the day, on the house's clock. */
+  record HourTally(int hour, long attempts, long reached) {}
 
   /** Where everybody is; the places add up to {@code people}. */
-  record Report(long people, List<Place> places, List<HeldUntil> heldUntil) {}
+  record Report(
+      long people,
+      List<Place> places,
+      List<ClassTally> classes,
+      List<HourTally> hours,
+      List<HeldUntil> heldUntil) {}
 
   /** What somebody decides about an unconfirmed text. */
   record DecisionBody(boolean arrived) {}
@@ -78,12 +116,47 @@ class ReportController {
                     new Place(
                         tally.state(),
                         tally.reason(),
+                        kind(tally.state(), tally.reason()),
                         words(tally.reason()),
                         advice(tally.reason()),
                         tally.people()))
             .toList();
     long people = places.stream().mapToLong(Place::people).sum();
-    return new Report(people, places, reports.heldUntil(id));
+    return new Report(people, places, classes(places), hours(id), reports.heldUntil(id));
+  }
+
+  private static List<ClassTally> classes(List<Place> places) {
+    Map<OutcomeClass, Long> people = new EnumMap<>(OutcomeClass.class);
+    for (Place place : places) {
+      place.kind().ifPresent(kind -> people.merge(kind, place.people(), Long::sum));
+    }
+    return people.entrySet().stream()
+        .map(one -> new ClassTally(one.getKey(), one.getKey().words(), one.getValue()))
+        .toList();
+  }
+
+  private List<HourTally> hours(long id) {
+    ZoneId zone = house.house().zone();
+    Map<Integer, HourTally> hours = new TreeMap<>();
+    for (Slot slot : times.slots(id, Instant.EPOCH, clock.instant().plus(Duration.ofDays(1)))) {
+      int hour = slot.at().atZone(zone).getHour();
+      hours.merge(
+          hour,
+          new HourTally(hour, slot.sent(), slot.reached()),
+          (a, b) -> new HourTally(hour, a.attempts() + b.attempts(), a.reached() + b.reached()));
+    }
+    return List.copyOf(hours.values());
+  }
+
+  /** The class of outcomes that a place belongs to; empty where nobody's attempt has ended. */
+  private static Optional<OutcomeClass> kind(PersonState state, String reason) {
+    Optional<OutcomeClass> told = Outcome.of(reason).map(Outcome::kind);
+    return switch (state) {
+      case REACHED -> told.or(() -> Optional.of(OutcomeClass.REACHED));
+      case EXPIRED, NOT_REACHED -> told.or(() -> Optional.of(OutcomeClass.NOT_NOW));
+      case FAILED, UNCONFIRMED -> told.or(() -> Optional.of(OutcomeClass.UNKNOWN));
+      case WAITING, HELD, REFUSED, IN_FLIGHT, CANCELLED -> Optional.empty();
+    };
   }
 
   @GetMapping("/people")
@@ -140,7 +213,20 @@ class ReportController {
   private void writeCsv(long id, boolean whole, OutputStream out) throws IOException {
     try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
         CsvWriter csv = CsvWriter.builder().build(text)) {
-      csv.writeRecord("name", "number", "state", "reason", "changed at", "segments", "text");
+      csv.writeRecord(
+          "name",
+          "number",
+          "state",
+          "reason",
+          "class",
+          "changed at",
+          "attempts",
+          "segments",
+          "answered seconds",
+          "heard seconds",
+          "key",
+          "cost",
+          "text");
       Optional<String> after = Optional.of("0");
       while (after.isPresent()) {
         Page<AudienceRow> page =
@@ -151,8 +237,14 @@ class ReportController {
               whole ? row.number() : app.gemba.core.phone.PhoneNumber.masked(row.number()),
               row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
               words(row.reason()),
+              kind(row.state(), row.reason()).map(OutcomeClass::words).orElse(""),
               row.changedAt().toString(),
+              String.valueOf(row.attempts()),
               String.valueOf(row.segments()),
+              seconds(row.answeredMillis()),
+              seconds(row.heardMillis()),
+              row.key(),
+              BigDecimal.valueOf(row.costMicros(), MICROS_DIGITS).toPlainString(),
               SafeCell.of(row.text()));
         }
         after = page.next();
@@ -161,11 +253,7 @@ class ReportController {
   }
 
   private static String advice(String code) {
-    return java.util.Arrays.stream(FailureReason.values())
-        .filter(reason -> reason.name().equals(code))
-        .map(FailureReason::advice)
-        .findFirst()
-        .orElse("");
+    return Outcome.of(code).map(Outcome::advice).orElse("");
   }
 
   private static String words(String code) {
@@ -174,12 +262,11 @@ class ReportController {
         return reason.words();
       }
     }
-    for (FailureReason reason : FailureReason.values()) {
-      if (reason.name().equals(code)) {
-        return reason.words();
-      }
-    }
-    return "";
+    return Outcome.of(code).map(Outcome::words).orElse("");
+  }
+
+  private static String seconds(long millis) {
+    return BigDecimal.valueOf(millis, MILLIS_DIGITS).toPlainString();
   }
 
   private static AudienceRow shown(AudienceRow row) {
@@ -194,13 +281,18 @@ class ReportController {
         row.changedAt(),
         row.segments(),
         row.costMicros(),
-        row.text());
+        row.text(),
+        row.attempts(),
+        row.answeredMillis(),
+        row.heardMillis(),
+        row.key());
   }
 
   private static Reply shown(Reply reply) {
     return new Reply(
         reply.id(),
         reply.at(),
+        reply.channel(),
         reply.name(),
         Caller.shown(reply.number()),
         reply.text(),

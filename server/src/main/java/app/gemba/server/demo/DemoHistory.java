@@ -6,12 +6,12 @@ import app.gemba.core.campaign.AttemptBook.Stepped;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
-import app.gemba.core.campaign.FailureReason;
-import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Outcome;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.content.StopWord;
 import app.gemba.core.pacing.Pace;
@@ -19,6 +19,7 @@ import app.gemba.store.AttemptStore;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.HouseStore;
+import app.gemba.store.SenderStore;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -31,29 +32,33 @@ import org.springframework.stereotype.Component;
 
 /**
  * Plays a campaign of the past on a virtual clock: the same run and the same books as a live one,
- * with a made-up network in place of the wire.
+ * with made-up networks in place of the wires.
  */
 @Component
 class DemoHistory {
   private static final int WINDOW = 100;
-  private static final int LOST_ONE_IN = 1_200;
   private static final Duration BATCH = Duration.ofSeconds(30);
-  private static final List<String> ANSWERS =
-      List.of("Thanks!", "ok, see you on board", "does the 7:10 take dogs", "wrong number I think");
-
   private final CampaignStore campaigns;
   private final AttemptStore book;
   private final Verdicts verdicts;
   private final HouseStore house;
+  private final SenderStore senders;
+  private final DemoWires wires;
 
-  DemoHistory(CampaignStore campaigns, AttemptStore book, Verdicts verdicts, HouseStore house) {
+  DemoHistory(
+      CampaignStore campaigns,
+      AttemptStore book,
+      Verdicts verdicts,
+      HouseStore house,
+      SenderStore senders,
+      DemoWires wires) {
     this.campaigns = campaigns;
     this.book = book;
     this.verdicts = verdicts;
     this.house = house;
+    this.senders = senders;
+    this.wires = wires;
   }
-
-  private record Coming(Instant at, WireEvent event) {}
 
   /** Plays a campaign from its launch to its end. */
   void play(Brief brief, Optional<Long> user, Instant launch) {
@@ -86,6 +91,7 @@ class DemoHistory {
             "demo-" + campaign.id(),
             verdicts.packVersion(),
             "stand-in",
+            tariff(brief),
             List.of()),
         user,
         launch);
@@ -98,21 +104,34 @@ class DemoHistory {
     return launched(campaign.id());
   }
 
+  private Tariff tariff(Brief brief) {
+    return senders.all().stream()
+        .filter(sender -> brief.senderId().equals(Optional.of(sender.id())))
+        .map(SenderStore.Sender::tariff)
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private static Duration longer(Duration one, Duration other) {
+    return one.compareTo(other) > 0 ? one : other;
+  }
+
   private Launched launched(long id) {
     return book.launched().stream().filter(one -> one.id() == id).findFirst().orElseThrow();
   }
 
   private void run(Launched campaign, ZoneId zone, Instant launch, Instant until) {
     Random random = new Random(campaign.id());
-    PriorityQueue<Coming> coming = new PriorityQueue<>((a, b) -> a.at().compareTo(b.at()));
+    PriorityQueue<DemoWire.Coming> coming = new PriorityQueue<>((a, b) -> a.at().compareTo(b.at()));
     Run[] run = {
       new Run(
           verdicts,
           campaign.brief().terms(zone),
-          campaign.brief().mergeText(),
-          Pace.perMinute(campaign.brief().perMinute(), launch))
+          campaign.brief().composer(),
+          Pace.every(campaign.brief().interval(), launch))
     };
-    Duration turn = Duration.ofMillis(Math.max(1_000, 60_000L / campaign.brief().perMinute()));
+    Duration turn = longer(Duration.ofSeconds(1), campaign.brief().interval());
+    DemoWire wire = wires.of(campaign.brief().channel());
     Instant now = launch;
     Optional<Instant> next = Optional.of(launch.plus(turn));
     while (now.isBefore(until) && (next.isPresent() || !coming.isEmpty())) {
@@ -121,7 +140,7 @@ class DemoHistory {
       now = next.filter(at -> at.isBefore(heard)).orElse(heard);
       tell(coming, now);
       if (next.equals(Optional.of(now))) {
-        next = step(campaign, run, coming, random, now, turn);
+        next = step(campaign, run, wire, coming, random, now, turn);
       }
     }
     Instant end = now;
@@ -133,7 +152,8 @@ class DemoHistory {
   private Optional<Instant> step(
       Launched campaign,
       Run[] run,
-      PriorityQueue<Coming> coming,
+      DemoWire wire,
+      PriorityQueue<DemoWire.Coming> coming,
       Random random,
       Instant now,
       Duration turn) {
@@ -155,7 +175,9 @@ class DemoHistory {
             });
     List<WireEvent> taken = new ArrayList<>();
     for (Claim claim : stepped.claims()) {
-      send(campaign, claim, taken, coming, random, now);
+      DemoWire.Said said = wire.carry(campaign, claim, random, now);
+      taken.addAll(said.atOnce());
+      coming.addAll(said.later());
     }
     if (!taken.isEmpty()) {
       book.record(taken, now);
@@ -173,48 +195,25 @@ class DemoHistory {
     return Optional.of(wake);
   }
 
-  private static void send(
-      Launched campaign,
-      Claim claim,
-      List<WireEvent> taken,
-      PriorityQueue<Coming> coming,
-      Random random,
-      Instant now) {
-    if (random.nextInt(LOST_ONE_IN) == 0) {
-      taken.add(new WireEvent.Unanswered(new WireEvent.PartRef(claim.attemptId(), 0)));
-      return;
-    }
-    double fate = random.nextDouble();
-    PartState end =
-        fate < 0.012 ? PartState.FAILED : fate < 0.03 ? PartState.EXPIRED : PartState.DELIVERED;
-    FailureReason reason =
-        end == PartState.FAILED ? FailureReason.NUMBER_GONE : FailureReason.HANDSET_AWAY;
-    Instant arrives = now.plusSeconds(end == PartState.EXPIRED ? 14_400 : 1 + random.nextInt(30));
-    for (int part = 0; part < claim.send().text().count(); part++) {
-      String id = Long.toHexString(claim.attemptId() * 16 + part + 0x7f3a00);
-      taken.add(new WireEvent.Accepted(new WireEvent.PartRef(claim.attemptId(), part), id));
-      WireEvent receipt =
-          new WireEvent.Receipt(id, Optional.empty(), claim.to(), end, reason, end.name());
-      coming.add(new Coming(arrives, receipt));
-    }
-    double mood = random.nextDouble();
-    if (end == PartState.DELIVERED && mood < 0.03) {
-      String text = mood < 0.005 ? "STOP" : ANSWERS.get(random.nextInt(ANSWERS.size()));
-      coming.add(
-          new Coming(
-              arrives.plusSeconds(20 + random.nextInt(600)),
-              new WireEvent.Incoming(claim.to(), campaign.sender(), text)));
-    }
+  private void keepOptOut(WireEvent.CallEnded call, Instant at) {
+    boolean optedOut = call.report().outcome() == Outcome.OPTED_OUT_BY_KEY;
+    call.report()
+        .key()
+        .filter(key -> optedOut)
+        .ifPresent(key -> book.recordKeyOptOut(call.attemptId(), String.valueOf(key.face()), at));
   }
 
-  private void tell(PriorityQueue<Coming> coming, Instant now) {
+  private void tell(PriorityQueue<DemoWire.Coming> coming, Instant now) {
     List<WireEvent> receipts = new ArrayList<>();
     while (!coming.isEmpty() && !coming.peek().at().isAfter(now)) {
-      Coming next = coming.poll();
+      DemoWire.Coming next = coming.poll();
       if (next.event() instanceof WireEvent.Incoming incoming) {
         book.recordIncoming(incoming, StopWord.isIn(incoming.text()), next.at());
       } else {
         receipts.add(next.event());
+        if (next.event() instanceof WireEvent.CallEnded call) {
+          keepOptOut(call, next.at());
+        }
       }
     }
     if (!receipts.isEmpty()) {

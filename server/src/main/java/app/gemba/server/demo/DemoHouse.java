@@ -1,7 +1,8 @@
 package app.gemba.server.demo;
 
 import app.gemba.core.campaign.CampaignAct;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnGuess;
@@ -10,13 +11,18 @@ import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.UnreadableFile;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Role;
+import app.gemba.server.house.CallNetworkDesk;
+import app.gemba.server.house.ChatNetworkDesk;
 import app.gemba.server.house.SmsNetworkDesk;
 import app.gemba.server.imports.ImportDesk;
 import app.gemba.store.AccountStore;
 import app.gemba.store.CampaignStore;
+import app.gemba.store.ChatTemplates;
 import app.gemba.store.HouseStore;
 import app.gemba.store.HouseStore.House;
 import app.gemba.store.ImportStore;
+import app.gemba.store.NetworkStore;
+import app.gemba.store.NumberZones;
 import app.gemba.store.SenderStore;
 import app.gemba.store.Store;
 import app.gemba.store.TextIdeas;
@@ -42,17 +48,25 @@ public class DemoHouse {
         ines   Ines Calder, administrator
         bram   Bram Orme, reader (numbers are masked)""";
 
+  private static final Duration THREE_HOURS = Duration.ofHours(3);
   private static final String PASSWORD = "ferry-demo";
   private static final long SEED = 20261117;
   private static final int PASS_HOLDERS = 2000;
+  private static final int ABROAD = 140;
+  private static final int NEIGHBOURS = 36;
+  private static final int LAPSED = 24;
+  private static final Tariff PRICES = new Tariff(0, 25_000, 2_000, 14_000, 6);
 
   private final HouseStore house;
   private final AccountStore accounts;
   private final SenderStore senders;
+  private final NetworkStore networks;
+  private final ChatTemplates templates;
   private final ImportDesk desk;
   private final Store store;
   private final ImportStore imports;
   private final CampaignStore campaigns;
+  private final NumberZones zones;
   private final DemoHistory history;
   private final TextIdeas ideas;
   private final PasswordEncoder passwords;
@@ -62,10 +76,13 @@ public class DemoHouse {
       HouseStore house,
       AccountStore accounts,
       SenderStore senders,
+      NetworkStore networks,
+      ChatTemplates templates,
       ImportDesk desk,
       Store store,
       ImportStore imports,
       CampaignStore campaigns,
+      NumberZones zones,
       DemoHistory history,
       TextIdeas ideas,
       PasswordEncoder passwords,
@@ -73,10 +90,13 @@ public class DemoHouse {
     this.house = house;
     this.accounts = accounts;
     this.senders = senders;
+    this.networks = networks;
+    this.templates = templates;
     this.desk = desk;
     this.store = store;
     this.imports = imports;
     this.campaigns = campaigns;
+    this.zones = zones;
     this.history = history;
     this.ideas = ideas;
     this.passwords = passwords;
@@ -101,18 +121,25 @@ public class DemoHouse {
         new House("Marram Ferries", ZoneId.of("America/New_York"), "US", "USD", 0),
         Optional.empty(),
         now);
-    senders.useSmsNetwork(Optional.of(SmsNetworkDesk.standInNetwork()), Optional.empty(), now);
+    networks.useSmsNetwork(Optional.of(SmsNetworkDesk.standInNetwork()), Optional.empty(), now);
+    networks.use(
+        Channel.WHATSAPP, Optional.of(ChatNetworkDesk.standInNetwork()), Optional.empty(), now);
+    networks.use(
+        Channel.VOICE_BROADCAST,
+        Optional.of(CallNetworkDesk.standInNetwork()),
+        Optional.empty(),
+        now);
     long office =
         senders
             .add(
                 "+12075550100",
-                new SenderStore.SenderTerms("Booking office", 8_000, Optional.of(600)),
+                SenderStore.SenderTerms.ofTexts("Booking office", 8_000, Optional.of(600)),
                 Optional.empty(),
                 now)
             .id();
     senders.add(
         "MARRAM",
-        new SenderStore.SenderTerms("Marram Ferries by name", 9_500, Optional.empty()),
+        SenderStore.SenderTerms.ofTexts("Marram Ferries by name", 9_500, Optional.empty()),
         Optional.empty(),
         now);
     DemoPeople people = new DemoPeople(SEED);
@@ -123,6 +150,16 @@ public class DemoHouse {
     Optional<Long> tove = Optional.of(account("tove", "Tove Brandt", Role.OPERATOR));
     account("bram", "Bram Orme", Role.READER);
     campaignsOf(new DemoTexts(office, holders, crew), tove, now);
+    channelsOf(
+        new DemoChannels(
+            sender("+12075550140", "Marram on WhatsApp", Channel.WHATSAPP, now),
+            sender("+12075550150", "Booking office, telephone", Channel.VOICE_BROADCAST, now),
+            bringIn("guests-abroad.csv", people.abroad(ABROAD), "Guests abroad"),
+            bringIn("pier-neighbours.csv", people.neighbours(NEIGHBOURS), "Pier neighbours"),
+            bringIn("lapsed-guests.csv", people.neighbours(LAPSED), "Lapsed guests")),
+        people,
+        tove,
+        now);
     DemoTexts.IDEAS.forEach(
         (text, note) -> ideas.add(text, note, tove, now.minus(Duration.ofDays(30))));
   }
@@ -141,6 +178,45 @@ public class DemoHouse {
     history.launch(
         texts.advent(now.plus(Duration.ofHours(25))), tove, now.minus(Duration.ofHours(16)));
     campaigns.add(texts.spring(), tove, now.minus(Duration.ofHours(1)));
+  }
+
+  /** One campaign on each further channel that is over, and one that is to come. */
+  private void channelsOf(DemoChannels says, DemoPeople people, Optional<Long> tove, Instant now) {
+    Instant week = now.minus(Duration.ofDays(7));
+    long winter = template("winter_boats", "UTILITY", DemoChannels.WINTER_BODY, "", week);
+    template(
+        "easter_offer",
+        "UTILITY",
+        DemoChannels.EASTER_BODY,
+        "The text promotes something, so that its category is marketing.",
+        week);
+    // A British number of the range for fiction does not tell its zone: somebody has said it.
+    zones.set(people.british(), Set.of(ZoneId.of("Europe/London")), tove, week);
+    history.play(says.winterAbroad(winter), tove, now.minus(Duration.ofHours(26)));
+    campaigns.add(says.newYearAbroad(winter), tove, now.minus(Duration.ofMinutes(50)));
+    Instant evening = now.minus(Duration.ofDays(3)).plus(Duration.ofHours(8));
+    history.play(says.pierClosure(), tove, evening);
+    history.launch(
+        says.gullSteps(now.plus(Duration.ofHours(31))), tove, now.minus(Duration.ofHours(2)));
+    history.play(says.lapsedAutumn(), tove, now.minus(Duration.ofDays(4)).plus(THREE_HOURS));
+    campaigns.add(says.lapsedSpring(), tove, now.minus(Duration.ofMinutes(20)));
+  }
+
+  private long template(String name, String category, String body, String fault, Instant at) {
+    long id =
+        templates
+            .submit(new ChatTemplates.Draft(name, category, "en", body), Optional.empty(), at)
+            .id();
+    ChatTemplates.State state =
+        fault.isEmpty() ? ChatTemplates.State.APPROVED : ChatTemplates.State.REJECTED;
+    templates.decide(name, "en", state, fault, at.plus(Duration.ofMinutes(4)));
+    return id;
+  }
+
+  private long sender(String address, String label, Channel channel, Instant now) {
+    SenderStore.SenderTerms terms =
+        new SenderStore.SenderTerms(label, Set.of(channel), PRICES, Optional.empty());
+    return senders.add(address, terms, Optional.empty(), now).id();
   }
 
   private long account(String login, String name, Role role) {
@@ -168,7 +244,9 @@ public class DemoHouse {
       AgreementSource agreement =
           says
               ? new AgreementSource.Column(
-                  Channel.SMS, Set.of(Purpose.values()), "pass form at the booking office")
+                  Channel.ofAgreements(),
+                  Set.of(Purpose.values()),
+                  "pass form at the booking office")
               : new AgreementSource.None();
       ImportPlan plan =
           new ImportPlan(

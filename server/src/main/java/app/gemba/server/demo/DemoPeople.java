@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.Supplier;
 
 /**
  * Invented people of Marram Ferries as files that an export might have made. All numbers are from
@@ -79,6 +80,7 @@ final class DemoPeople {
           "207", "207", "207", "603", "617", "617", "212", "718", "410", "843", "305", "850", "312",
           "414", "608", "504", "713", "303", "505", "602", "208", "415", "503", "206", "808", "907",
           "416", "902");
+  private static final List<String> EAST = List.of("207", "603", "802", "978", "508");
   private static final List<String> PORTS =
       List.of(
           "Gull Steps", "Old Harbour", "Lantern Quay", "North Pier", "St Brannock", "Ferry Green");
@@ -124,12 +126,53 @@ final class DemoPeople {
     return csv.toString();
   }
 
-  private String number() {
-    String number = candidate();
+  /** Guests who live across the sea, of whom each said yes or no. */
+  String abroad(int count) {
+    StringBuilder csv = new StringBuilder("Guest no,Name,Mobile,Home port,Agreed?,Agreed on\n");
+    for (int i = 0; i < count; i++) {
+      csv.append("MA-").append(4000 + i).append(',');
+      csv.append(pick(FIRST)).append(' ').append(pick(LAST)).append(',');
+      csv.append(
+              i % 3 == 0
+                  ? unused(() -> String.format("+467017406%02d", 5 + random.nextInt(95)))
+                  : unused(() -> String.format("+447700900%03d", random.nextInt(1000))))
+          .append(',');
+      csv.append(pick(PORTS)).append(',');
+      csv.append(random.nextDouble() < 0.94 ? "yes" : "no").append(',');
+      csv.append(LocalDate.of(2026, 2, 1).plusDays(random.nextInt(200))).append('\n');
+    }
+    return csv.toString();
+  }
+
+  /** People near the piers, or who have not sailed for long; most agreed to be called. */
+  String neighbours(int count) {
+    StringBuilder csv = new StringBuilder("Name,Phone,Home port,Agreed?,Agreed on\n");
+    for (int i = 0; i < count; i++) {
+      csv.append(pick(FIRST)).append(' ').append(pick(LAST)).append(',');
+      csv.append(unused(() -> String.format("(%s) 555-01%02d", pick(EAST), random.nextInt(100))))
+          .append(',');
+      csv.append(pick(PORTS)).append(',');
+      csv.append(random.nextDouble() < 0.9 ? "yes" : "").append(',');
+      csv.append(LocalDate.of(2026, 3, 1).plusDays(random.nextInt(150))).append('\n');
+    }
+    return csv.toString();
+  }
+
+  /** British mobile numbers that have been given to somebody. */
+  List<String> british() {
+    return taken.stream().filter(number -> number.startsWith("+447700")).sorted().toList();
+  }
+
+  private String unused(Supplier<String> candidate) {
+    String number = candidate.get();
     while (!taken.add(number)) {
-      number = candidate();
+      number = candidate.get();
     }
     return number;
+  }
+
+  private String number() {
+    return unused(this::candidate);
   }
 
   private String candidate() {

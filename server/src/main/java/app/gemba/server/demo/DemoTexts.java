@@ -1,9 +1,9 @@
 package app.gemba.server.demo;
 
 import app.gemba.core.campaign.Brief;
-import app.gemba.core.campaign.OutcomeClass;
 import app.gemba.core.campaign.RetryPlan;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.consent.Purpose;
 import java.time.DayOfWeek;
 import java.time.Instant;
@@ -15,12 +15,12 @@ import java.util.Optional;
 
 /** What Marram Ferries says in the demo, and to whom. */
 record DemoTexts(long sender, long holders, long crew) {
-  /** Texts of the house, with what they are for. */
   /** Whoever is away is tried once more, four hours later. */
   private static final RetryPlan AWAY_AGAIN =
       new RetryPlan(
           List.of(new RetryPlan.Rule(OutcomeClass.NOT_NOW, 1, 240, RetryPlan.Numbers.SAME)));
 
+  /** Texts of the house, with what they are for. */
   static final Map<String, String> IDEAS =
       Map.of(
           "Marram Ferries: {{home_port}} pier is closed today. Boats leave from North Pier instead.",
@@ -105,6 +105,8 @@ record DemoTexts(long sender, long holders, long crew) {
         Optional.of(start),
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 
@@ -151,6 +153,8 @@ record DemoTexts(long sender, long holders, long crew) {
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        retries);
+        retries,
+        Optional.empty(),
+        Optional.empty());
   }
 }

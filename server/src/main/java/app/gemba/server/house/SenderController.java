@@ -1,8 +1,11 @@
 package app.gemba.server.house;
 
+import app.gemba.core.campaign.OutgoingText;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.phone.PhoneReading;
-import app.gemba.engine.TextExchange;
+import app.gemba.engine.MessageExchange;
 import app.gemba.networks.sms.SmppProbe;
 import app.gemba.networks.sms.SmppSettings;
 import app.gemba.server.BusinessClock;
@@ -10,18 +13,22 @@ import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
 import app.gemba.store.HouseStore;
+import app.gemba.store.NetworkStore;
+import app.gemba.store.NetworkStore.SmsNetwork;
 import app.gemba.store.Refused;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SenderStore.Sender;
 import app.gemba.store.SenderStore.SenderTerms;
-import app.gemba.store.SenderStore.SmsNetwork;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -38,20 +45,23 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1")
 class SenderController {
   private final SenderStore senders;
+  private final NetworkStore networks;
   private final SmsNetworkDesk desk;
-  private final TextExchange exchange;
+  private final MessageExchange<OutgoingText> exchange;
   private final PhoneReader phones;
   private final HouseStore house;
   private final BusinessClock clock;
 
   SenderController(
       SenderStore senders,
+      NetworkStore networks,
       SmsNetworkDesk desk,
-      TextExchange exchange,
+      MessageExchange<OutgoingText> exchange,
       PhoneReader phones,
       HouseStore house,
       BusinessClock clock) {
     this.senders = senders;
+    this.networks = networks;
     this.desk = desk;
     this.exchange = exchange;
     this.phones = phones;
@@ -63,14 +73,16 @@ class SenderController {
   record NewSender(
       @NotBlank @Size(max = 40) String address,
       @NotBlank @Size(max = 80) String label,
-      @Min(0) @Max(1_000_000_000L) long priceMicros,
+      @NotEmpty Set<Channel> channels,
+      @NotNull Tariff tariff,
       Optional<@Min(1) @Max(6_000_000) Integer> perMinute) {}
 
   /** What is changed about a sender, and the version it was changed from. */
   record SenderBody(
       int version,
       @NotBlank @Size(max = 80) String label,
-      @Min(0) @Max(1_000_000_000L) long priceMicros,
+      @NotEmpty Set<Channel> channels,
+      @NotNull Tariff tariff,
       Optional<@Min(1) @Max(6_000_000) Integer> perMinute) {}
 
   /** How the network is reached; the password is never given back. */
@@ -96,8 +108,8 @@ class SenderController {
   @ResponseStatus(HttpStatus.CREATED)
   Sender addSender(@Valid @RequestBody NewSender body) {
     return senders.add(
-        address(body.address().strip()),
-        new SenderTerms(body.label().strip(), body.priceMicros(), body.perMinute()),
+        address(body.address().strip(), body.channels()),
+        terms(body.label(), body.channels(), body.tariff(), body.perMinute()),
         Caller.id(),
         clock.instant());
   }
@@ -108,7 +120,7 @@ class SenderController {
     return senders.change(
         id,
         body.version(),
-        new SenderTerms(body.label().strip(), body.priceMicros(), body.perMinute()),
+        terms(body.label(), body.channels(), body.tariff(), body.perMinute()),
         Caller.id(),
         clock.instant());
   }
@@ -116,7 +128,7 @@ class SenderController {
   @GetMapping("/sms-network")
   @Needs(Permission.SIGNED_IN)
   NetworkState smsNetwork() {
-    return senders
+    return networks
         .smsNetwork()
         .map(
             to ->
@@ -171,21 +183,44 @@ class SenderController {
   }
 
   private NetworkState use(Optional<SmsNetwork> network) {
-    senders.useSmsNetwork(network, Caller.id(), clock.instant());
+    networks.useSmsNetwork(network, Caller.id(), clock.instant());
     desk.connect();
     return smsNetwork();
   }
 
-  private String address(String typed) {
+  private static SenderTerms terms(
+      String label, Set<Channel> channels, Tariff tariff, Optional<Integer> perMinute) {
+    if (!tariff.mistakes().isEmpty()) {
+      throw new Refused(Refused.Kind.INVALID, String.join(" ", tariff.mistakes()));
+    }
+    return new SenderTerms(label.strip(), channels, tariff, perMinute);
+  }
+
+  private String address(String typed, Set<Channel> channels) {
+    boolean onlyTexts = channels.equals(Set.of(Channel.SMS));
+    if (!onlyTexts) {
+      return number(typed)
+          .orElseThrow(
+              () ->
+                  new Refused(
+                      Refused.Kind.INVALID,
+                      "Calls and WhatsApp messages come from a telephone number."));
+    }
     if (typed.matches("\\d{3,8}") || typed.matches("(?=.*[A-Za-z])[A-Za-z0-9 ]{1,11}")) {
       return typed;
     }
-    if (phones.read(typed, house.house().region()) instanceof PhoneReading.Numbers read) {
-      return read.numbers().get(0).e164();
-    }
-    throw new Refused(
-        Refused.Kind.INVALID,
-        "A sender is a telephone number, a short code of 3 to 8 digits, or a name of up to 11"
-            + " letters and digits.");
+    return number(typed)
+        .orElseThrow(
+            () ->
+                new Refused(
+                    Refused.Kind.INVALID,
+                    "A sender is a telephone number, a short code of 3 to 8 digits, or a name of"
+                        + " up to 11 letters and digits."));
+  }
+
+  private Optional<String> number(String typed) {
+    return phones.read(typed, house.house().region()) instanceof PhoneReading.Numbers read
+        ? Optional.of(read.numbers().get(0).e164())
+        : Optional.empty();
   }
 }

@@ -6,6 +6,7 @@ import app.gemba.core.pacing.SharedRate;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SenderStore.Sender;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -23,12 +24,22 @@ public class SenderRates {
   }
 
   /**
-   * The pace that a campaign will keep.
+   * The time between two attempts that a campaign will keep.
    *
    * @param runs whether it is one of the running campaigns already
    * @param texts texts that are still to go, and {@code messages} the parts they make
+   * @param call how long a call takes, as is expected; nothing for messages
    */
-  public int perMinute(Brief brief, boolean runs, long texts, long messages) {
+  public Duration interval(Brief brief, boolean runs, long texts, long messages, Duration call) {
+    if (brief.channel().isCall()) {
+      Duration lines = call.dividedBy(Math.max(1, brief.calls().atOnce()));
+      return lines.compareTo(brief.interval()) > 0 ? lines : brief.interval();
+    }
+    int perMinute = perMinute(brief, runs, texts, messages);
+    return Duration.ofMinutes(1).dividedBy(Math.max(1, perMinute));
+  }
+
+  private int perMinute(Brief brief, boolean runs, long texts, long messages) {
     Optional<Integer> cap =
         senders.all().stream()
             .filter(sender -> brief.senderId().equals(Optional.of(sender.id())))

@@ -1,15 +1,16 @@
 package app.gemba.server.house;
 
-import app.gemba.engine.TextExchange;
+import app.gemba.core.campaign.OutgoingText;
+import app.gemba.engine.MessageExchange;
 import app.gemba.networks.sms.SmppSettings;
 import app.gemba.networks.sms.SmppTextNetwork;
 import app.gemba.server.BusinessClock;
 import app.gemba.standins.sms.MessageCentre;
 import app.gemba.standins.sms.MessageCentreSettings;
 import app.gemba.store.DataFolder;
+import app.gemba.store.NetworkStore;
+import app.gemba.store.NetworkStore.SmsNetwork;
 import app.gemba.store.Refused;
-import app.gemba.store.SenderStore;
-import app.gemba.store.SenderStore.SmsNetwork;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.util.Optional;
@@ -25,16 +26,19 @@ public class SmsNetworkDesk implements AutoCloseable {
   private static final int STAND_IN_WINDOW = 50;
   private static final long SEED = 20261117;
 
-  private final SenderStore senders;
-  private final TextExchange exchange;
+  private final NetworkStore networks;
+  private final MessageExchange<OutgoingText> exchange;
   private final DataFolder folder;
   private final BusinessClock clock;
   private Optional<MessageCentre> standIn = Optional.empty();
 
   SmsNetworkDesk(
-      SenderStore senders, TextExchange exchange, DataFolder folder, BusinessClock clock) {
+      NetworkStore networks,
+      MessageExchange<OutgoingText> exchange,
+      DataFolder folder,
+      BusinessClock clock) {
     this.clock = clock;
-    this.senders = senders;
+    this.networks = networks;
     this.exchange = exchange;
     this.folder = folder;
   }
@@ -59,7 +63,7 @@ public class SmsNetworkDesk implements AutoCloseable {
   public synchronized void connect() {
     exchange.use(Optional.empty());
     closeStandIn();
-    Optional<SmsNetwork> network = senders.smsNetwork();
+    Optional<SmsNetwork> network = networks.smsNetwork();
     if (network.isEmpty()) {
       return;
     }

@@ -1,11 +1,13 @@
 package app.gemba.server.house;
 
+import app.gemba.core.channel.Channel;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.phone.PhoneReading;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.standins.chat.RecentChats;
 import app.gemba.standins.sms.MessageCentre;
 import app.gemba.standins.sms.RecentTexts;
 import app.gemba.store.AuditLog;
@@ -17,8 +19,10 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -33,7 +37,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 class StandInController {
+  private static final int SHOWN = 200;
+
   private final SmsNetworkDesk desk;
+  private final ChatNetworkDesk chats;
+  private final CallNetworkDesk calls;
   private final PhoneReader phones;
   private final HouseStore house;
   private final AuditLog audit;
@@ -41,11 +49,15 @@ class StandInController {
 
   StandInController(
       SmsNetworkDesk desk,
+      ChatNetworkDesk chats,
+      CallNetworkDesk calls,
       PhoneReader phones,
       HouseStore house,
       AuditLog audit,
       BusinessClock clock) {
     this.desk = desk;
+    this.chats = chats;
+    this.calls = calls;
     this.phones = phones;
     this.house = house;
     this.audit = audit;
@@ -53,10 +65,12 @@ class StandInController {
   }
 
   /** One text on a simulated telephone. */
-  record PhoneText(Instant at, String phone, String other, boolean received, String text) {}
+  record PhoneText(
+      Instant at, Channel channel, String phone, String other, boolean received, String text) {}
 
   /** A reply typed on a simulated telephone. */
   record TypedBody(
+      Optional<Channel> channel,
       @NotBlank @Size(max = 40) String phone,
       @NotBlank @Size(max = 40) String to,
       @NotBlank @Size(max = 160) String text) {}
@@ -71,14 +85,30 @@ class StandInController {
   @Needs(Permission.CHANGE_HOUSE)
   List<PhoneText> standInTexts(@RequestParam Optional<String> phone) {
     Optional<String> number = phone.filter(typed -> !typed.isBlank()).map(this::e164);
-    return centre().recent(number).stream().map(StandInController::shown).toList();
+    return Stream.concat(
+            desk.standIn().stream()
+                .flatMap(centre -> centre.recent(number).stream())
+                .map(StandInController::shown),
+            chats.standIn().stream()
+                .flatMap(service -> service.recent(number).stream())
+                .map(StandInController::shown))
+        .sorted(Comparator.comparing(PhoneText::at).reversed())
+        .limit(SHOWN)
+        .toList();
   }
 
   @PostMapping("/stand-in/texts")
   @Needs(Permission.CHANGE_HOUSE)
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void typeOnStandIn(@Valid @RequestBody TypedBody body) {
-    centre().type(e164(body.phone()), body.to().strip(), body.text());
+    if (body.channel().equals(Optional.of(Channel.WHATSAPP))) {
+      chats
+          .standIn()
+          .orElseThrow(StandInController::notThere)
+          .type(e164(body.phone()), body.to().strip(), body.text());
+    } else {
+      centre().type(e164(body.phone()), body.to().strip(), body.text());
+    }
   }
 
   @GetMapping("/clock")
@@ -92,17 +122,19 @@ class StandInController {
   ClockState runClock(@Valid @RequestBody SpeedBody body) {
     clock.run(body.speed());
     desk.keepStep();
+    chats.keepStep();
+    calls.keepStep();
     audit.write(Caller.id(), "clock runs", body.speed() + " times as fast", "", clock.instant());
     return businessClock();
   }
 
   private MessageCentre centre() {
-    return desk.standIn()
-        .orElseThrow(
-            () ->
-                new Refused(
-                    Refused.Kind.WRONG_STATE,
-                    "The stand-in is not the network now. Switch it on first."));
+    return desk.standIn().orElseThrow(StandInController::notThere);
+  }
+
+  private static Refused notThere() {
+    return new Refused(
+        Refused.Kind.WRONG_STATE, "The stand-in is not the network now. Switch it on first.");
   }
 
   private String e164(String typed) {
@@ -113,6 +145,12 @@ class StandInController {
   }
 
   private static PhoneText shown(RecentTexts.Text text) {
-    return new PhoneText(text.at(), text.phone(), text.other(), text.received(), text.text());
+    return new PhoneText(
+        text.at(), Channel.SMS, text.phone(), text.other(), text.received(), text.text());
+  }
+
+  private static PhoneText shown(RecentChats.Chat chat) {
+    return new PhoneText(
+        chat.at(), Channel.WHATSAPP, chat.person(), chat.other(), chat.received(), chat.text());
   }
 }

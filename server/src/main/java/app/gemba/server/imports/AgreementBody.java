@@ -1,6 +1,6 @@
 package app.gemba.server.imports;
 
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.store.Refused;
@@ -18,7 +18,7 @@ import java.util.Set;
  */
 record AgreementBody(
     @Pattern(regexp = "none|declared|column") String source,
-    Channel channel,
+    Set<Channel> channels,
     Set<Purpose> purposes,
     @Size(max = 200) String how,
     LocalDate on) {
@@ -26,19 +26,19 @@ record AgreementBody(
   /** As screens show it. */
   static AgreementBody of(AgreementSource source) {
     if (source instanceof AgreementSource.Declared said) {
-      return new AgreementBody("declared", said.channel(), said.purposes(), said.how(), said.on());
+      return new AgreementBody("declared", said.channels(), said.purposes(), said.how(), said.on());
     }
     if (source instanceof AgreementSource.Column said) {
-      return new AgreementBody("column", said.channel(), said.purposes(), said.how(), null);
+      return new AgreementBody("column", said.channels(), said.purposes(), said.how(), null);
     }
-    return new AgreementBody("none", Channel.SMS, Set.of(Purpose.values()), "", null);
+    return new AgreementBody("none", Set.of(Channel.SMS), Set.of(Purpose.values()), "", null);
   }
 
   /** What is proposed where nothing is remembered: a column that says it, else nothing. */
   static AgreementBody proposed(boolean fileSaysIt) {
     return new AgreementBody(
         fileSaysIt ? "column" : "none",
-        Channel.SMS,
+        Set.of(Channel.SMS),
         Set.of(Purpose.values()),
         fileSaysIt ? "as the file says" : "",
         null);
@@ -55,12 +55,12 @@ record AgreementBody(
     }
     String evidence = Optional.ofNullable(how).orElse("").strip();
     Set<Purpose> of = Optional.ofNullable(purposes).orElse(Set.of());
-    Channel by = Optional.ofNullable(channel).orElse(Channel.SMS);
+    Set<Channel> by = Optional.ofNullable(channels).orElse(Set.of());
     boolean declared = source.equals("declared");
-    if (of.isEmpty() || evidence.isEmpty() || (declared && on == null)) {
+    if (of.isEmpty() || by.isEmpty() || evidence.isEmpty() || (declared && on == null)) {
       throw new Refused(
           Refused.Kind.INVALID,
-          "An agreement needs its purpose, how it was given"
+          "An agreement needs its channel, its purpose, how it was given"
               + (declared ? " and the day on which it was." : "."));
     }
     return declared

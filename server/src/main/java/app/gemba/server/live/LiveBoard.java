@@ -1,16 +1,16 @@
 package app.gemba.server.live;
 
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.intake.ImportBook;
-import app.gemba.engine.TextExchange;
+import app.gemba.engine.Outlets;
 import app.gemba.server.BusinessClock;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportStore;
+import app.gemba.store.NetworkStore;
 import app.gemba.store.ReportStore;
-import app.gemba.store.SenderStore;
-import app.gemba.store.SenderStore.SmsNetwork;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
@@ -30,13 +30,17 @@ class LiveBoard {
   private static final Duration RATE_OVER = Duration.ofSeconds(30);
   private static final int HEARTBEAT_EVERY = 30;
 
+  /** Channels with a network of their own; a voicemail goes over the telephone as a call. */
+  private static final List<Channel> WIRES =
+      List.of(Channel.SMS, Channel.WHATSAPP, Channel.VOICE_BROADCAST);
+
   private final CampaignStore campaigns;
   private final ReportStore reports;
   private final ImportStore imports;
   private final ImportBook importsUnderWay;
   private final HouseStore house;
-  private final SenderStore senders;
-  private final TextExchange exchange;
+  private final NetworkStore networks;
+  private final Outlets outlets;
   private final BusinessClock clock;
   private final List<SseEmitter> watchers = new CopyOnWriteArrayList<>();
   private final AtomicReference<Optional<Now>> last = new AtomicReference<>(Optional.empty());
@@ -48,16 +52,16 @@ class LiveBoard {
       ImportStore imports,
       ImportBook importsUnderWay,
       HouseStore house,
-      SenderStore senders,
-      TextExchange exchange,
+      NetworkStore networks,
+      Outlets outlets,
       BusinessClock clock) {
     this.campaigns = campaigns;
     this.reports = reports;
     this.imports = imports;
     this.importsUnderWay = importsUnderWay;
     this.house = house;
-    this.senders = senders;
-    this.exchange = exchange;
+    this.networks = networks;
+    this.outlets = outlets;
     this.clock = clock;
   }
 
@@ -65,6 +69,7 @@ class LiveBoard {
   record LiveCampaign(
       long id,
       String name,
+      Channel channel,
       CampaignState state,
       long people,
       long reached,
@@ -78,11 +83,13 @@ class LiveBoard {
   /** An import that is under way. */
   record LiveImport(long id, String fileName, long done, long rows) {}
 
-  /** What is happening. {@code network} is none, stand-in or smpp. */
+  /** How a channel's network is: stand-in, smpp or real. */
+  record LiveNetwork(Channel channel, String kind, boolean connected) {}
+
+  /** What is happening; networks that are not set up are left out. */
   record Now(
       boolean brake,
-      String network,
-      boolean connected,
+      List<LiveNetwork> networks,
       boolean clockOffRealTime,
       int clockSpeed,
       List<LiveCampaign> campaigns,
@@ -106,13 +113,18 @@ class LiveBoard {
             .toList();
     return new Now(
         house.state(HouseStore.Switch.BRAKE).on(),
-        senders.smsNetwork().map(SmsNetwork::kind).orElse("none"),
-        exchange.isConnected(),
+        WIRES.stream().flatMap(channel -> network(channel).stream()).toList(),
         clock.isOffRealTime(),
         clock.speed(),
         live,
         running,
         reports.unconfirmed());
+  }
+
+  private Optional<LiveNetwork> network(Channel channel) {
+    return networks
+        .kind(channel)
+        .map(kind -> new LiveNetwork(channel, kind, outlets.of(channel).isConnected()));
   }
 
   SseEmitter subscribe() {
@@ -156,6 +168,7 @@ class LiveBoard {
     return new LiveCampaign(
         campaign.id(),
         campaign.brief().name(),
+        campaign.brief().channel(),
         campaign.state(),
         campaign.people(),
         campaign.reached(),

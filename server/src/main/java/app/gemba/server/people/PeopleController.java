@@ -123,7 +123,8 @@ class PeopleController {
         number.type(),
         number.region(),
         number.zones(),
-        number.suppressed());
+        number.suppressed(),
+        number.freeUntil());
   }
 
   private static AgreementLine shown(AgreementLine line) {

@@ -17,6 +17,7 @@ import app.gemba.store.HouseStore;
 import app.gemba.store.TimeStore;
 import app.gemba.store.TimeStore.Slot;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -129,12 +130,13 @@ class Lanes {
   }
 
   /** What the sender's rate leaves; texts to come are as long as those that went. */
-  private int pace(Campaign campaign, Map<Set<ZoneId>, Long> waiting) {
+  private Duration pace(Campaign campaign, Map<Set<ZoneId>, Long> waiting) {
     long texts = waiting.values().stream().mapToLong(Long::longValue).sum();
     double perText =
         campaign.attempts() == 0 ? 1 : (double) campaign.segments() / campaign.attempts();
     boolean runs = campaign.state() == CampaignState.RUNNING;
-    return rates.perMinute(campaign.brief(), runs, texts, Math.round(texts * perText));
+    Duration call = campaign.brief().composer().compose(Map.of()).expected();
+    return rates.interval(campaign.brief(), runs, texts, Math.round(texts * perText), call);
   }
 
   private static boolean isIn(Lane lane, Instant from, Instant to) {

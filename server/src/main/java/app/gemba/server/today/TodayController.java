@@ -105,6 +105,7 @@ class TodayController {
                 new UnreadReply(
                     reply.id(),
                     reply.at(),
+                    reply.channel(),
                     reply.name(),
                     Caller.shown(reply.number()),
                     reply.text(),

@@ -8,7 +8,7 @@ import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.Run;
-import app.gemba.core.consent.Channel;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
@@ -72,7 +72,7 @@ class LanesTest {
     new SenderStore(store)
         .add(
             "+12075550100",
-            new SenderStore.SenderTerms("Office", 8_000, Optional.empty()),
+            SenderStore.SenderTerms.ofTexts("Office", 8_000, Optional.empty()),
             Optional.empty(),
             NOW);
     campaigns = new CampaignStore(store);
@@ -107,7 +107,7 @@ class LanesTest {
   @Test
   void theSendersRateSlowsThePlan() {
     SenderStore senders = new SenderStore(store);
-    SenderStore.SenderTerms slow = new SenderStore.SenderTerms("Office", 8_000, Optional.of(3));
+    SenderStore.SenderTerms slow = SenderStore.SenderTerms.ofTexts("Office", 8_000, Optional.of(3));
     assertThat(senders.change(1, 1, slow, Optional.empty(), NOW).perMinute()).contains(3);
     running(10, 6);
     // Nine intervals of twenty seconds: the sender allows three a minute.
@@ -158,7 +158,7 @@ class LanesTest {
         new Run(
             verdicts,
             campaign.brief().terms(NEW_YORK),
-            campaign.brief().mergeText(),
+            campaign.brief().composer(),
             Pace.perMinute(6_000, NOW));
     book.step(campaign, count, NOW, looked -> run.step(looked, NOW).commands());
   }
@@ -206,6 +206,8 @@ class LanesTest {
         Brief.HoursClock.HOUSE,
         perMinute,
         Brief.StartMode.NOW,
+        Optional.empty(),
+        Optional.empty(),
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),

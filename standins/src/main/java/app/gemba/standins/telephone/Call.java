@@ -11,6 +11,7 @@ final class Call {
   static final int CLEARED = 16;
   static final int BUSY = 17;
   static final int NO_ANSWER = 19;
+  static final int REJECTED = 21;
 
   private static final int MILLIS = 20;
   private static final int SET_UP = 400;
@@ -53,6 +54,11 @@ final class Call {
   /** Milliseconds of the caller's message that were heard or recorded. */
   int heardMillis() {
     return other.map(OtherEnd::heardMillis).orElse(0);
+  }
+
+  /** The key that was pressed; blank for none. */
+  String key() {
+    return other.map(OtherEnd::key).orElse("");
   }
 
   /** The caller puts the receiver down. */
@@ -101,6 +107,10 @@ final class Call {
     if (habit.kind() == Habits.Kind.NO_ANSWER) {
       if (inPhase >= RINGS_AT_MOST) {
         end(NO_ANSWER);
+      }
+    } else if (habit.kind() == Habits.Kind.DECLINED) {
+      if (inPhase >= habit.ringMillis()) {
+        end(REJECTED);
       }
     } else if (inPhase >= habit.ringMillis()) {
       other =

@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -37,7 +38,7 @@ final class Caller implements AutoCloseable {
   private final Map<Integer, RunningCall> calls = new ConcurrentHashMap<>();
   private final Map<String, Integer> tries = new ConcurrentHashMap<>();
   private final BlockingQueue<Wire.Frame> outgoing = new LinkedBlockingQueue<>();
-  private final boolean clockedByCaller;
+  private final BooleanSupplier realSpeed;
   private volatile boolean closed;
 
   Caller(
@@ -45,12 +46,12 @@ final class Caller implements AutoCloseable {
       Habits habits,
       Supplier<LocalTime> hour,
       ExchangeLog log,
-      boolean clockedByCaller) {
+      BooleanSupplier realSpeed) {
     this.socket = socket;
     this.habits = habits;
     this.hour = hour;
     this.log = log;
-    this.clockedByCaller = clockedByCaller;
+    this.realSpeed = realSpeed;
   }
 
   void start() {
@@ -64,7 +65,12 @@ final class Caller implements AutoCloseable {
 
   /** 20 ms go by on every call. */
   void tick() {
-    calls.forEach(this::step);
+    calls.forEach(
+        (number, call) -> {
+          if (call.isAtRealSpeed()) {
+            step(number, call);
+          }
+        });
   }
 
   @Override
@@ -111,11 +117,11 @@ final class Caller implements AutoCloseable {
 
   private void take(Wire.Frame frame) {
     if (frame.kind() == Wire.DIAL) {
-      if (clockedByCaller) {
-        dial(frame);
-      } else {
+      if (realSpeed.getAsBoolean()) {
         // Voices take a while to be made: no line waits for those of another.
-        SWITCHING.execute(() -> dial(frame));
+        SWITCHING.execute(() -> dial(frame, true));
+      } else {
+        dial(frame, false);
       }
       return;
     }
@@ -130,18 +136,19 @@ final class Caller implements AutoCloseable {
                       Optional.ofNullable(calls.get(frame.call())).ifPresent(RunningCall::hangUp)));
     } else if (frame.kind() == Wire.SOUND && call.isPresent()) {
       call.get().hear(frame.content());
-      if (clockedByCaller) {
+      if (!call.get().isAtRealSpeed()) {
         step(frame.call(), call.get());
       }
     }
   }
 
-  private void dial(Wire.Frame frame) {
+  private void dial(Wire.Frame frame, boolean atRealSpeed) {
     String[] numbers = frame.text().split("\n");
     int tryNumber = tries.merge(numbers[1], 1, Integer::sum);
     Habits.Answering habit = habits.of(numbers[1], hour.get(), tryNumber);
     habit.voice().say(habit.says());
-    calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit)));
+    log.dialled(numbers[0], numbers[1]);
+    calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit), atRealSpeed));
   }
 
   private void write() {

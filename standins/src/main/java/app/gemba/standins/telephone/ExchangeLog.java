@@ -1,11 +1,55 @@
 package app.gemba.standins.telephone;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 
-/** What the exchange knows of the calls that went through it, in the order in which they ended. */
-public final class ExchangeLog {
+/**
+ * What the exchange knows of the calls that went through it, in the order in which they ended; and,
+ * where it has a file, one CSV line an event with the columns at, event, from, to, kind, cause,
+ * answered_ms, heard_ms, key.
+ */
+public final class ExchangeLog implements AutoCloseable {
+  private static final int KEPT = 10_000;
+
   private final List<Ended> calls = new CopyOnWriteArrayList<>();
+  private final Optional<CsvWriter> file;
+
+  private ExchangeLog(Optional<CsvWriter> file) {
+    this.file = file;
+  }
+
+  /** A log that is only kept in memory. */
+  public static ExchangeLog inMemory() {
+    return new ExchangeLog(Optional.empty());
+  }
+
+  /** A log that is written to a file too; goes on with one that is there. */
+  public static ExchangeLog to(Path path) throws IOException {
+    boolean fresh = !Files.exists(path) || Files.size(path) == 0;
+    CsvWriter writer =
+        CsvWriter.builder()
+            .bufferSize(0)
+            .build(
+                Files.newBufferedWriter(
+                    path,
+                    StandardCharsets.UTF_8,
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.APPEND));
+    ExchangeLog log = new ExchangeLog(Optional.of(writer));
+    if (fresh) {
+      log.write("at", "event", "from", "to", "kind", "cause", "answered_ms", "heard_ms", "key");
+    }
+    return log;
+  }
 
   /**
    * A call that has ended.
@@ -14,16 +58,59 @@ public final class ExchangeLog {
    * @param cause why it ended (ITU-T Q.850)
    * @param answeredMillis how long it was answered
    * @param heardMillis how much of the caller's sound was heard, or recorded behind a beep
+   * @param key the key that was pressed; blank for none
    */
   public record Ended(
-      String from, String to, String kind, int cause, long answeredMillis, int heardMillis) {}
+      String from,
+      String to,
+      String kind,
+      int cause,
+      long answeredMillis,
+      int heardMillis,
+      String key) {}
+
+  void dialled(String from, String to) {
+    write(Instant.now().toString(), "dialled", from, to, "", "", "", "", "");
+  }
 
   void ended(Ended call) {
     calls.add(call);
+    if (calls.size() > KEPT) {
+      calls.remove(0);
+    }
+    write(
+        Instant.now().toString(),
+        "ended",
+        call.from(),
+        call.to(),
+        call.kind(),
+        String.valueOf(call.cause()),
+        String.valueOf(call.answeredMillis()),
+        String.valueOf(call.heardMillis()),
+        call.key());
   }
 
-  /** All calls that have ended. */
+  /** The calls that ended lately. */
   public List<Ended> calls() {
     return List.copyOf(calls);
+  }
+
+  @Override
+  public synchronized void close() throws IOException {
+    if (file.isPresent()) {
+      file.get().close();
+    }
+  }
+
+  private synchronized void write(String... fields) {
+    if (file.isEmpty()) {
+      return;
+    }
+    try {
+      file.get().writeRecord(fields);
+      file.get().flush();
+    } catch (IOException e) {
+      throw new UncheckedIOException("the exchange's log cannot be written", e);
+    }
   }
 }

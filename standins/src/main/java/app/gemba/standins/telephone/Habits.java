@@ -35,6 +35,7 @@ final class Habits {
     MACHINE,
     BUSY,
     NO_ANSWER,
+    DECLINED,
     OUT_OF_SERVICE
   }
 
@@ -100,7 +101,7 @@ final class Habits {
       return Kind.BUSY;
     }
     if (luck < 0.05 + picksUp) {
-      return Kind.PERSON;
+      return luck > 0.98 * (0.05 + picksUp) ? Kind.DECLINED : Kind.PERSON;
     }
     return machine ? Kind.MACHINE : Kind.NO_ANSWER;
   }

@@ -11,6 +11,11 @@ interface OtherEnd {
   /** Whether this end has put the receiver down. */
   boolean hasHungUp();
 
+  /** The key that was pressed; blank for none. */
+  default String key() {
+    return "";
+  }
+
   /** Milliseconds of sound that were heard, or recorded behind a beep. */
   int heardMillis();
 }

@@ -54,6 +54,11 @@ final class Person implements OtherEnd {
   }
 
   @Override
+  public String key() {
+    return pressed ? habit.key() : "";
+  }
+
+  @Override
   public int heardMillis() {
     return heard;
   }

@@ -14,12 +14,14 @@ final class RunningCall {
   private final String from;
   private final String to;
   private final Call call;
+  private final boolean atRealSpeed;
   private final BlockingQueue<byte[]> said = new LinkedBlockingQueue<>();
   private long sample;
   private long answeredAt = -1;
   private volatile boolean hungUp;
 
-  RunningCall(String from, String to, Call call) {
+  RunningCall(String from, String to, Call call, boolean atRealSpeed) {
+    this.atRealSpeed = atRealSpeed;
     this.from = from;
     this.to = to;
     this.call = call;
@@ -27,6 +29,11 @@ final class RunningCall {
 
   /** What 20 ms brought: sound, and perhaps something to be told. */
   record Step(long sample, byte[] sound, Optional<Integer> told) {}
+
+  /** Whether the exchange's timer steps it; else each frame of its caller does. */
+  boolean isAtRealSpeed() {
+    return atRealSpeed;
+  }
 
   void hear(byte[] sound) {
     if (said.size() < LONGEST_WAIT) {
@@ -70,7 +77,8 @@ final class RunningCall {
         call.kind().name(),
         call.cause(),
         answeredAt < 0 ? 0 : (sample - answeredAt) / 8,
-        call.heardMillis());
+        call.heardMillis(),
+        call.key());
   }
 
   private Optional<Integer> told(Call.Phase before) {

@@ -26,9 +26,9 @@ public final class TelephoneExchange implements AutoCloseable {
   private final ServerSocket listener;
   private final Habits habits;
   private final Supplier<LocalTime> hour;
-  private final ExchangeLog log = new ExchangeLog();
+  private final ExchangeLog log;
   private final List<Caller> callers = new CopyOnWriteArrayList<>();
-  private final boolean realSpeed;
+  private volatile boolean realSpeed;
   private final ScheduledExecutorService timer =
       Executors.newSingleThreadScheduledExecutor(
           task -> {
@@ -47,6 +47,14 @@ public final class TelephoneExchange implements AutoCloseable {
    */
   public TelephoneExchange(int port, long seed, Supplier<LocalTime> hour, boolean realSpeed)
       throws IOException {
+    this(port, seed, hour, realSpeed, ExchangeLog.inMemory());
+  }
+
+  /** The same, with a log of one's own. */
+  public TelephoneExchange(
+      int port, long seed, Supplier<LocalTime> hour, boolean realSpeed, ExchangeLog log)
+      throws IOException {
+    this.log = log;
     this.listener = new ServerSocket(port, 50, InetAddress.getLoopbackAddress());
     this.habits = new Habits(seed);
     this.hour = hour;
@@ -54,14 +62,17 @@ public final class TelephoneExchange implements AutoCloseable {
     Thread accepting = new Thread(this::letIn, "exchange-accepts");
     accepting.setDaemon(true);
     accepting.start();
-    if (realSpeed) {
-      timer.scheduleAtFixedRate(this::tick, 0, FRAME_MILLIS, TimeUnit.MILLISECONDS);
-    }
+    timer.scheduleAtFixedRate(this::tick, 0, FRAME_MILLIS, TimeUnit.MILLISECONDS);
   }
 
   /** Where it listens. */
   public int port() {
     return listener.getLocalPort();
+  }
+
+  /** Whether calls that are dialled from now on take their time. */
+  public void realSpeed(boolean on) {
+    realSpeed = on;
   }
 
   /** What it knows of its calls. */
@@ -74,6 +85,7 @@ public final class TelephoneExchange implements AutoCloseable {
     timer.shutdownNow();
     listener.close();
     callers.forEach(Caller::close);
+    log.close();
   }
 
   private void letIn() {
@@ -81,7 +93,7 @@ public final class TelephoneExchange implements AutoCloseable {
       try {
         Socket socket = listener.accept();
         socket.setTcpNoDelay(true);
-        Caller caller = new Caller(socket, habits, hour, log, !realSpeed);
+        Caller caller = new Caller(socket, habits, hour, log, () -> realSpeed);
         callers.removeIf(Caller::isClosed);
         callers.add(caller);
         caller.start();

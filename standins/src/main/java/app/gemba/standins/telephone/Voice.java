@@ -1,6 +1,6 @@
 package app.gemba.standins.telephone;
 
-import com.sun.speech.freetts.audio.AudioPlayer;
+import com.sun.speech.freetts.audio.NullAudioPlayer;
 import com.sun.speech.freetts.en.us.cmu_us_kal.KevinVoiceDirectory;
 import java.io.ByteArrayOutputStream;
 import java.util.Map;
@@ -54,7 +54,7 @@ final class Voice {
   }
 
   /** Takes what the library would play, and brings it to the rate of a line. */
-  private static final class Collector implements AudioPlayer {
+  private static final class Collector extends NullAudioPlayer {
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     private AudioFormat format = new AudioFormat(16_000, 16, 1, true, true);
 
@@ -109,81 +109,6 @@ final class Voice {
     @Override
     public void setAudioFormat(AudioFormat to) {
       format = to;
-    }
-
-    @Override
-    public AudioFormat getAudioFormat() {
-      return format;
-    }
-
-    @Override
-    public void pause() {
-      // Nothing is played.
-    }
-
-    @Override
-    public void resume() {
-      // Nothing is played.
-    }
-
-    @Override
-    public void reset() {
-      // Nothing is played.
-    }
-
-    @Override
-    public boolean drain() {
-      return true;
-    }
-
-    @Override
-    public void begin(int size) {
-      // Sizes are not needed beforehand.
-    }
-
-    @Override
-    public boolean end() {
-      return true;
-    }
-
-    @Override
-    public void cancel() {
-      // Nothing is played.
-    }
-
-    @Override
-    public void close() {
-      // Nothing is open.
-    }
-
-    @Override
-    public float getVolume() {
-      return 1;
-    }
-
-    @Override
-    public void setVolume(float volume) {
-      // Levels are the line's.
-    }
-
-    @Override
-    public long getTime() {
-      return 0;
-    }
-
-    @Override
-    public void resetTime() {
-      // Time is the line's.
-    }
-
-    @Override
-    public void startFirstSampleTimer() {
-      // Time is the line's.
-    }
-
-    @Override
-    public void showMetrics() {
-      // Nothing is measured.
     }
   }
 }

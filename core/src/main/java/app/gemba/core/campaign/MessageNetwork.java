@@ -2,8 +2,10 @@ package app.gemba.core.campaign;
 
 import java.util.List;
 
-/** A network that carries texts. What it says comes to the listener it was made with. */
-public interface TextNetwork extends AutoCloseable {
+/**
+ * A network that carries messages of one kind. What it says comes to the listener it was made with.
+ */
+public interface MessageNetwork<M extends Outgoing> extends AutoCloseable {
 
   /** Takes what a network says. */
   interface Listener {
@@ -14,24 +16,24 @@ public interface TextNetwork extends AutoCloseable {
     void roomChanged();
   }
 
-  /** The last word before a text leaves. */
+  /** The last word before a message leaves. */
   interface Gate {
     /**
      * Waits while nothing may leave at all.
      *
-     * @return whether this text may leave now; if not, it is withdrawn
+     * @return whether this message may leave now; if not, it is withdrawn
      */
-    boolean mayLeave(OutgoingText text) throws InterruptedException;
+    boolean mayLeave(Outgoing message) throws InterruptedException;
   }
 
-  /** How many more texts may be put in flight now; zero while there is no connection. */
+  /** How many more messages may be put in flight now; zero while there is no connection. */
   int room();
 
   /** Whether there is a connection. */
   boolean isConnected();
 
-  /** Sends a text; the answers come as events. Never blocks on the wire. */
-  void send(OutgoingText text);
+  /** Sends a message; the answers come as events. Never blocks on the wire. */
+  void send(M message);
 
   /** Takes leave of the network. */
   @Override

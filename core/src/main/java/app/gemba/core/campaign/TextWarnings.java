@@ -1,5 +1,6 @@
-package app.gemba.core.content;
+package app.gemba.core.campaign;
 
+import app.gemba.core.channel.CallContent;
 import app.gemba.core.consent.Purpose;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -22,6 +23,38 @@ public final class TextWarnings {
   private static final int SHORTEST_NAME = 3;
 
   private TextWarnings() {}
+
+  /** Sentences about what a brief says, on whatever channel; none where nothing strikes. */
+  public static List<String> about(
+      Brief brief, String house, Collection<String> fields, Collection<String> used) {
+    if (!brief.channel().isCall()) {
+      return about(brief.message(), brief.purpose(), house, fields, used);
+    }
+    List<String> warnings = new ArrayList<>();
+    boolean spoken = brief.calls().soundId().isEmpty();
+    if (spoken) {
+      // What is said in a call has no STOP to be answered with: the way out is a key.
+      warnings.addAll(about(brief.message(), Purpose.SERVICE, house, fields, used));
+    }
+    warnings.addAll(aboutKeys(brief, spoken && !brief.message().isBlank()));
+    return warnings;
+  }
+
+  private static List<String> aboutKeys(Brief brief, boolean spoken) {
+    List<String> warnings = new ArrayList<>();
+    boolean heard = brief.calls().personHears();
+    boolean wayOut =
+        brief.calls().keys().stream().anyMatch(use -> use.act() == CallContent.KeyAct.OPT_OUT);
+    if (heard && !wayOut) {
+      warnings.add("Whoever answers has no key to opt out by.");
+    }
+    for (CallContent.KeyUse use : brief.calls().keys()) {
+      if (heard && spoken && !brief.message().contains(use.key())) {
+        warnings.add("The message does not say what key " + use.key() + " is for.");
+      }
+    }
+    return warnings;
+  }
 
   /**
    * Sentences, none where nothing strikes.

@@ -85,3 +85,8 @@ export function useLive() {
 export function useNow() {
   return useQuery({ queryKey: ['now'], queryFn: () => api.get<Now>('/now'), staleTime: Infinity });
 }
+
+/** The network that carries a channel, as it is now; undefined where none is set up. */
+export function networkOf(now: Now | undefined, channel: Now['networks'][number]['channel']) {
+  return now?.networks.find((one) => one.channel === channel);
+}

@@ -4,6 +4,8 @@ import { Link } from 'react-router';
 import { api } from '../api/client';
 import { useNow, type Now } from '../api/live';
 import { useMay } from '../api/session';
+import { ChannelMark } from './ChannelMark';
+import { CHANNELS } from './channels';
 import { LIFE_WORDS, grouped, time } from './format';
 import { useHouse } from './house';
 
@@ -58,6 +60,7 @@ function Running({ now }: { now: Now }) {
             <span
               className={`size-2.5 rounded-full ${one.state === 'RUNNING' ? 'bg-accent' : 'border border-accent'}`}
             />
+            <ChannelMark channel={one.channel} />
             <strong>{one.name}</strong>
             {one.state === 'RUNNING' && one.perMinute > 0 ? (
               <span className="figure text-[12px]">{grouped(one.perMinute)}/min</span>
@@ -92,11 +95,20 @@ function Running({ now }: { now: Now }) {
 }
 
 function NetworkWord({ now }: { now: Now }) {
+  const away = now.networks.filter((one) => !one.connected);
   const words =
-    now.network === 'none'
-      ? 'no SMS network set up'
-      : `${now.network === 'stand-in' ? 'stand-in' : 'SMS network'}${now.connected ? '' : ' not connected'}`;
-  return <span className={`${now.connected ? 'opacity-80' : 'text-accent'}`}>{words}</span>;
+    now.networks.length === 0
+      ? 'no network set up'
+      : away.length > 0
+        ? `${away.map((one) => CHANNELS[one.channel].word).join(', ')} not connected`
+        : now.networks.every((one) => one.kind === 'stand-in')
+          ? 'stand-in'
+          : 'connected';
+  return (
+    <span className={away.length > 0 || now.networks.length === 0 ? 'text-accent' : 'opacity-80'}>
+      {words}
+    </span>
+  );
 }
 
 function BrakeButton({ on }: { on: boolean }) {

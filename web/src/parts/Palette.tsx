@@ -114,10 +114,8 @@ function Commands({ onDone }: { onDone: () => void }) {
     if (entered && first) {
       onDone();
       first.run();
-    } else if (entered && !asking) {
-      setEntered(false);
     }
-  }, [entered, first, asking, onDone]);
+  }, [entered, first, onDone]);
   return (
     <>
       <input
@@ -128,6 +126,7 @@ function Commands({ onDone }: { onDone: () => void }) {
         value={typed}
         onChange={(event) => {
           setTyped(event.target.value);
+          setEntered(false);
           setAt(0);
         }}
         onKeyDown={(event) => {

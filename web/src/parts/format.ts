@@ -44,6 +44,11 @@ export function messages(value: number): string {
   return `${grouped(value)} ${value === 1 ? 'message' : 'messages'}`;
 }
 
+/** "1 call", "2 calls". */
+export function calls(value: number): string {
+  return `${grouped(value)} ${value === 1 ? 'call' : 'calls'}`;
+}
+
 /** A time of day on a zone's clock. */
 export function time(instant: string, zone: string, seconds = false): string {
   return new Intl.DateTimeFormat('en-GB', {

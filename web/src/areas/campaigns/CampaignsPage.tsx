@@ -1,6 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { ChannelMark } from '../../parts/ChannelMark';
+import { ALL_CHANNELS, CHANNELS } from '../../parts/channels';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { LIFE_WORDS, day, grouped, money, share } from '../../parts/format';
@@ -29,8 +31,8 @@ const HEADS: { column: Column; word: string; figure: boolean }[] = [
   { column: 'state', word: 'State', figure: false },
   { column: 'launched', word: 'Launched', figure: false },
   { column: 'people', word: 'People', figure: true },
-  { column: 'reached', word: 'Delivered', figure: true },
-  { column: 'failed', word: 'Failed', figure: true },
+  { column: 'reached', word: 'Reached', figure: true },
+  { column: 'failed', word: 'Not reached', figure: true },
   { column: 'replies', word: 'Replied', figure: true },
   { column: 'stops', word: 'Said stop', figure: true },
   { column: 'cost', word: 'Cost', figure: true },
@@ -48,14 +50,15 @@ export default function CampaignsPage() {
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
   const [typed, setTyped] = useState('');
   const [state, setState] = useState('');
+  const [channel, setChannel] = useState('');
   const [order, setOrder] = useState<{ column: Column; up: boolean }>();
   const shown = useMemo(
     () =>
       sorted(
-        campaigns.rows.filter((one) => fits(one, typed, state)),
+        campaigns.rows.filter((one) => fits(one, typed, state, channel)),
         order,
       ),
-    [campaigns.rows, typed, state, order],
+    [campaigns.rows, typed, state, channel, order],
   );
   return (
     <>
@@ -83,6 +86,19 @@ export default function CampaignsPage() {
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
             />
+            <select
+              className="select select-sm w-40"
+              aria-label="Channel"
+              value={channel}
+              onChange={(event) => setChannel(event.target.value)}
+            >
+              <option value="">every channel</option>
+              {ALL_CHANNELS.map((one) => (
+                <option key={one} value={one}>
+                  {CHANNELS[one].word}
+                </option>
+              ))}
+            </select>
             <select
               className="select select-sm w-40"
               aria-label="State"
@@ -141,9 +157,13 @@ export default function CampaignsPage() {
   );
 }
 
-function fits(one: Campaign, typed: string, state: string): boolean {
+function fits(one: Campaign, typed: string, state: string, channel: string): boolean {
   const text = `${one.brief.name} ${one.createdBy} ${one.launchedBy ?? ''}`.toLowerCase();
-  return text.includes(typed.trim().toLowerCase()) && (state === '' || one.state === state);
+  return (
+    text.includes(typed.trim().toLowerCase()) &&
+    (state === '' || one.state === state) &&
+    (channel === '' || one.brief.channel === channel)
+  );
 }
 
 function sorted(rows: Campaign[], order: { column: Column; up: boolean } | undefined): Campaign[] {
@@ -168,7 +188,8 @@ function Row({ campaign: one }: { campaign: Campaign }) {
           {one.brief.name || 'no name yet'}
         </Link>
         <span className="block text-[12px] text-muted">
-          texts · {one.brief.purpose === 'SERVICE' ? 'service message' : 'marketing'}
+          <ChannelMark channel={one.brief.channel} /> {CHANNELS[one.brief.channel].word} ·{' '}
+          {one.brief.purpose === 'SERVICE' ? 'service message' : 'marketing'}
         </span>
       </td>
       <td>{LIFE_WORDS[one.state]}</td>
@@ -184,7 +205,7 @@ function Row({ campaign: one }: { campaign: Campaign }) {
       <Figure
         show={!draft}
         beside={share(one.failed, one.attempts)}
-        to={part(one, 'FAILED,EXPIRED')}
+        to={part(one, 'FAILED,EXPIRED,NOT_REACHED')}
       >
         {grouped(one.failed)}
       </Figure>

@@ -21,7 +21,7 @@ export function useNewCampaign() {
         purpose: 'SERVICE',
         message: '',
         whenBlank: {},
-        senderId: senders.data?.[0]?.id ?? null,
+        senderId: senders.data?.find((one) => one.channels.includes('SMS'))?.id ?? null,
         lists: [],
         typedNumbers: '',
         hoursFrom: '08:00',
@@ -34,6 +34,8 @@ export function useNewCampaign() {
         startAtOwn: null,
         limitMicros: null,
         retries: { rules: [] },
+        chat: null,
+        call: null,
       };
       const made = await api.post<Schemas['Campaign']>('/campaigns', brief);
       return picked.length === 0

@@ -1,6 +1,12 @@
 import type { Schemas } from '../../api/client';
 
 export type Agreement = Schemas['AgreementBody'];
+const AGREED = {
+  SMS: 'texts',
+  WHATSAPP: 'WhatsApp',
+  VOICE_BROADCAST: 'recorded calls',
+} as const;
+
 type Purpose = NonNullable<Agreement['purposes']>[number];
 
 const PURPOSES: { value: string; words: string; purposes: Purpose[] }[] = [
@@ -37,7 +43,26 @@ export function AgreementLine({
       </select>
       {value.source !== 'none' && (
         <>
-          <span>to texts for</span>
+          <span>to</span>
+          {(['SMS', 'WHATSAPP', 'VOICE_BROADCAST'] as const).map((channel) => (
+            <label key={channel} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={value.channels?.includes(channel) ?? false}
+                onChange={(event) =>
+                  onChange({
+                    ...value,
+                    channels: event.target.checked
+                      ? [...(value.channels ?? []), channel]
+                      : (value.channels ?? []).filter((one) => one !== channel),
+                  })
+                }
+              />
+              {AGREED[channel]}
+            </label>
+          ))}
+          <span>for</span>
           <select
             className="select select-sm w-64"
             aria-label="Agreed purposes"

@@ -4,14 +4,15 @@ import { api, type Schemas } from '../../api/client';
 import { useMay } from '../../api/session';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { ZoneField } from '../../parts/ZoneField';
-import { spaced, time } from '../../parts/format';
+import { dayAndTime, spaced, time } from '../../parts/format';
+import { useHouse } from '../../parts/house';
 import { useUndo } from '../../parts/undo';
 
 type PersonNumber = Schemas['PersonNumber'];
 
 const TYPE_WORDS: Record<string, string> = {
   MOBILE: 'mobile',
-  LANDLINE: 'landline, takes no texts',
+  LANDLINE: 'landline',
   LANDLINE_OR_MOBILE: 'landline or mobile',
   INTERNET: 'internet telephone',
   SPECIAL: 'free-phone, premium or company number',
@@ -29,6 +30,7 @@ export function NumberLine({
   now: string;
 }) {
   const may = useMay('CHANGE_PEOPLE');
+  const { zone } = useHouse();
   const [asking, setAsking] = useState(false);
   const zones = number.zones.filter(Boolean);
   return (
@@ -42,6 +44,12 @@ export function NumberLine({
           <button className="link-plain" onClick={() => setAsking(true)}>
             {zones.length === 0 ? 'say which' : 'another zone'}
           </button>
+        )}
+        {number.freeUntil && (
+          <span className="block text-info">
+            wrote on WhatsApp within 24 hours; may be answered freely until{' '}
+            {dayAndTime(number.freeUntil, zone)}
+          </span>
         )}
         {number.suppressed && <strong className="text-error"> must not be contacted</strong>}
       </p>

@@ -59,12 +59,12 @@ export default function PersonPage() {
           <section>
             <h2 className="section-title mb-1">Agreement</h2>
             {who.agreements.length === 0 && <p className="text-muted">Nothing has been said.</p>}
-            {who.agreements.map((line, index) => (
-              <p key={index} className="row-line py-1.5">
+            {said(who.agreements).map((line) => (
+              <p key={line.key} className="row-line py-1.5">
                 <strong className={line.word === 'NO' ? 'text-error' : 'text-success'}>
                   {line.word === 'NO' ? 'no' : 'yes'}
                 </strong>{' '}
-                to {line.purpose === 'SERVICE' ? 'service messages' : 'marketing'} by text,{' '}
+                to {line.purposes} by {line.channels},{' '}
                 <span className="text-muted">
                   {line.how}
                   {line.saidOn && `, ${line.saidOn}`}
@@ -95,4 +95,52 @@ export default function PersonPage() {
       </div>
     </>
   );
+}
+
+const BY: Record<string, string> = {
+  SMS: 'text',
+  WHATSAPP: 'WhatsApp',
+  VOICE_BROADCAST: 'recorded call',
+};
+
+/** What was said, together where it was said at once about several channels and purposes. */
+function said(lines: Schemas['AgreementLine'][]) {
+  const groups = Map.groupBy(lines, (one) =>
+    [one.e164, one.word, one.how, one.saidOn ?? ''].join('|'),
+  );
+  return [...groups.entries()].flatMap(([key, group]) => {
+    const purposes = [...new Set(group.map((one) => one.purpose))];
+    const whole = [...new Set(group.map((one) => one.channel))].filter((channel) =>
+      purposes.every((purpose) =>
+        group.some((one) => one.channel === channel && one.purpose === purpose),
+      ),
+    );
+    const rest = group.filter((one) => !whole.includes(one.channel));
+    const first = group[0];
+    if (!first) {
+      return [];
+    }
+    const line = (suffix: string, channels: string[], of: string[]) => ({
+      ...first,
+      key: key + suffix,
+      channels: listed(channels.map((one) => BY[one] ?? one)),
+      purposes: listed(
+        of
+          .map((one) => (one === 'SERVICE' ? 'service messages' : 'marketing'))
+          .sort()
+          .reverse(),
+      ),
+    });
+    return [
+      ...(whole.length > 0 ? [line('', whole, purposes)] : []),
+      ...rest.map((one) => line(one.channel + one.purpose, [one.channel], [one.purpose])),
+    ];
+  });
+}
+
+/** "texts, WhatsApp and recorded calls". */
+function listed(words: string[]): string {
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1] ?? ''}`;
 }

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { useMay } from '../../api/session';
+import { ChannelMark } from '../../parts/ChannelMark';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { dayAndTime, spaced } from '../../parts/format';
@@ -38,7 +39,9 @@ export default function RepliesPage() {
         {replies.data?.map((reply) => (
           <li key={reply.id} className="row-line flex items-baseline gap-4 py-2">
             <span className="min-w-0">
-              <span className="block">“{reply.text}”</span>
+              <span className="block">
+                <ChannelMark channel={reply.channel} /> “{reply.text}”
+              </span>
               <span className="text-muted">
                 {reply.name} <span className="figure">{spaced(reply.number)}</span> ·{' '}
                 {dayAndTime(reply.at, zone)}

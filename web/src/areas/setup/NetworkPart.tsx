@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, type Schemas } from '../../api/client';
-import { useNow } from '../../api/live';
+import { networkOf, useNow } from '../../api/live';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { TextField } from './TextField';
 
@@ -12,7 +12,7 @@ export function NetworkPart({ mayChange }: { mayChange: boolean }) {
   const queries = useQueryClient();
   const { data: now } = useNow();
   const network = useQuery({
-    queryKey: ['sms-network', now?.connected],
+    queryKey: ['sms-network', networkOf(now, 'SMS')?.connected],
     queryFn: () => api.get<Network>('/sms-network'),
   });
   const [connecting, setConnecting] = useState(false);

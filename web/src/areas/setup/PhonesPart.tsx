@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, type Schemas } from '../../api/client';
+import { ChannelMark } from '../../parts/ChannelMark';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { spaced } from '../../parts/format';
 
@@ -18,7 +19,13 @@ export function PhonesPart() {
   });
   const last = texts.data?.[0];
   const reply = useMutation({
-    mutationFn: () => api.post('/stand-in/texts', { phone, to: last?.other ?? '', text }),
+    mutationFn: () =>
+      api.post('/stand-in/texts', {
+        channel: last?.channel ?? null,
+        phone,
+        to: last?.other ?? '',
+        text,
+      }),
     onSuccess: () => {
       setText('');
       return queries.invalidateQueries({ queryKey: ['stand-in-texts'] });
@@ -52,6 +59,7 @@ export function PhonesPart() {
             <button className="link-plain figure" onClick={() => setPhone(one.phone)}>
               {spaced(one.phone)}
             </button>{' '}
+            <ChannelMark channel={one.channel} />{' '}
             <span className="text-muted">{one.received ? 'received' : 'answered'}</span>{' '}
             <span className="break-words">{one.text}</span>
           </li>

@@ -2,13 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { useMay } from '../../api/session';
+import { ALL_CHANNELS, CHANNELS, type Channel } from '../../parts/channels';
 import { grouped, price, spaced } from '../../parts/format';
 import { useHouse } from '../../parts/house';
 import { SenderForm } from './SenderForm';
 
 type Sender = Schemas['Sender'];
 
-/** The numbers and names that texts come from, each with its price and its rate. */
+/** The numbers and names that messages and calls come from, each with its price and its rate. */
 export function SendersPart() {
   const { currency } = useHouse();
   const may = useMay('CHANGE_HOUSE');
@@ -29,7 +30,10 @@ export function SendersPart() {
               <span className="min-w-0 flex-1">
                 {sender.label}
                 <span className="block text-muted">
-                  {price(sender.priceMicros, currency)} a segment, {rate(sender)}
+                  {ALL_CHANNELS.filter((one) => sender.channels.includes(one))
+                    .map((one) => `${CHANNELS[one].word} ${cost(one, sender.tariff, currency)}`)
+                    .join('; ')}
+                  , {rate(sender)}
                 </span>
               </span>
               {may && changing !== sender.id && (
@@ -56,4 +60,15 @@ export function SendersPart() {
 /** What a sender may say a minute. */
 function rate(sender: Sender): string {
   return sender.perMinute === null ? 'no cap' : `at most ${grouped(sender.perMinute)} a minute`;
+}
+
+/** What a channel of a sender costs. */
+function cost(channel: Channel, tariff: Sender['tariff'], currency: string): string {
+  if (channel === 'SMS') {
+    return `${price(tariff.partMicros, currency)} a segment`;
+  }
+  if (channel === 'WHATSAPP') {
+    return `${price(tariff.chatMicros, currency)} a message`;
+  }
+  return `${price(tariff.attemptMicros, currency)} a call and ${price(tariff.minuteMicros, currency)} a minute`;
 }

@@ -2,6 +2,7 @@ import { useMay } from '../../api/session';
 import { useNow } from '../../api/live';
 import { PageHead } from '../../parts/PageHead';
 import { BackupsPart } from './BackupsPart';
+import { ChannelNetworkPart } from './ChannelNetworkPart';
 import { HousePart } from './HousePart';
 import { NetworkPart } from './NetworkPart';
 import { PhonesPart } from './PhonesPart';
@@ -21,7 +22,9 @@ export default function SetupPage() {
       <div className="mt-5 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <HousePart mayChange={mayChange} />
         <NetworkPart mayChange={mayChange} />
-        {mayChange && now?.network === 'stand-in' && <PhonesPart />}
+        <ChannelNetworkPart channel="WHATSAPP" mayChange={mayChange} />
+        <ChannelNetworkPart channel="VOICE_BROADCAST" mayChange={mayChange} />
+        {mayChange && now?.networks.some((one) => one.kind === 'stand-in') && <PhonesPart />}
         {mayChange && <SendersPart />}
         {mayChange && <BackupsPart />}
         {maySeeUsers && <UsersPart />}

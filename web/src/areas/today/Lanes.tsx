@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { ChannelMark } from '../../parts/ChannelMark';
+import { CHANNELS } from '../../parts/channels';
 import { LaneChart, type Span } from '../../parts/LaneChart';
 import { LIFE_WORDS, day as dayOf, grouped, time } from '../../parts/format';
 
@@ -68,7 +70,8 @@ export function Lanes({
               {lane.name}
             </Link>
             <span className="block text-muted">
-              texts · <span className="figure">{grouped(lane.people)}</span>
+              <ChannelMark channel={lane.channel} /> {CHANNELS[lane.channel].word} ·{' '}
+              <span className="figure">{grouped(lane.people)}</span>
             </span>
           </div>
           <LaneChart lane={lane} span={span} now={now} marks={marks} />

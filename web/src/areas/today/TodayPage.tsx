@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../../api/client';
-import { useClockOffset, useNow } from '../../api/live';
+import { useClockOffset, useNow, networkOf } from '../../api/live';
 import { Key } from '../../parts/Key';
 import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
@@ -49,7 +49,7 @@ export default function TodayPage() {
           <>
             <span className="figure">{time(new Date(instant).toISOString(), zone)}</span>{' '}
             {zone.replace('_', ' ')}
-            {now?.network === 'stand-in' && ' · stand-in network'}
+            {(now?.networks ?? []).some((one) => one.kind === 'stand-in') && ' · stand-in network'}
             {now?.clockOffRealTime &&
               ` · demo clock, ${now.clockSpeed === 1 ? 'at real speed' : `${now.clockSpeed} times as fast`}`}
           </>
@@ -79,7 +79,10 @@ export default function TodayPage() {
         <>
           <Lanes day={view.data} now={instant} zone={zone} week={week} />
           <div className="mt-5 grid gap-x-10 gap-y-6 xl:grid-cols-2">
-            <NeedsYou waiting={view.data.waiting} network={now?.network ?? ''} />
+            <NeedsYou
+              waiting={view.data.waiting}
+              network={now ? (networkOf(now, 'SMS')?.kind ?? 'none') : ''}
+            />
             <Drafts />
           </div>
         </>

@@ -2,21 +2,23 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
 import { usePages } from '../../../parts/usePages';
-import { Measured } from './Measured';
+import { channelPart } from '../channels';
 import { TestToOneself } from './TestToOneself';
 
 /** The text as each real person will get it, one after another. */
 export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
   const [at, setAt] = useState(0);
+  const says = campaign.brief.message !== '' || (campaign.brief.call?.soundId ?? null) !== null;
   const pages = usePages<Schemas['GroupPerson']>(
     ['preflight-people', campaign.id, 'ALLOWED', campaign.version],
     `/campaigns/${campaign.id}/preflight/people?group=ALLOWED`,
     'after',
-    campaign.brief.message !== '',
+    says,
   );
+  const { Preview } = channelPart(campaign.brief.channel);
   const index = Math.min(at, pages.rows.length - 1);
   const person = pages.rows[index];
-  if (!person || campaign.brief.message === '') {
+  if (!person || !says) {
     return null;
   }
   const step = (by: number) => {
@@ -37,7 +39,7 @@ export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
           as <strong className="text-base-content">{person.name || person.number}</strong> gets it
         </span>
         <span className="ml-auto">
-          <Measured text={person.text} />
+          <Preview campaign={campaign} personId={person.personId} text={person.text} />
         </span>
         <button
           className="btn btn-xs btn-outline border-base-300"
@@ -55,7 +57,7 @@ export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
         </button>
       </p>
       <p className="mt-1 whitespace-pre-wrap">{person.text}</p>
-      <TestToOneself campaignId={campaign.id} personId={person.personId} />
+      <TestToOneself campaign={campaign} personId={person.personId} />
     </div>
   );
 }

@@ -1,12 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { grouped, price, spaced, time } from '../../../parts/format';
+import { ALL_CHANNELS, CHANNELS, kept, type Channel } from '../../../parts/channels';
+import { spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
+import { channelPart } from '../channels';
 import { AudienceRow } from './AudienceRow';
-import { MessageRow } from './MessageRow';
 import { Reach } from './Reach';
 import { RetryRow } from './RetryRow';
 import { WhenRow } from './WhenRow';
@@ -21,11 +23,16 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
     queryKey: ['senders'],
     queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
   });
-  const cap = senders.data?.find((one) => one.id === brief.senderId)?.perMinute ?? null;
+  const part = channelPart(brief.channel);
+  const fitting = senders.data?.filter((one) => one.channels.includes(kept(brief.channel)));
+  const turnTo = (channel: Channel) => {
+    const sender = senders.data?.find((one) => one.channels.includes(kept(channel)));
+    change({ ...channelPart(channel).begin, channel, senderId: sender?.id ?? null });
+  };
   return (
     <>
       <PageHead
-        title={brief.name.trim() || 'New text campaign'}
+        title={brief.name.trim() || 'New campaign'}
         beside={
           draft.settled
             ? `draft, saved ${time(saved.changedAt, zone)} · ${saved.createdBy}`
@@ -48,6 +55,22 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               placeholder="What is it about?"
               onChange={(event) => change({ name: event.target.value })}
             />
+          </BriefRow>
+          <BriefRow word="By">
+            <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Channel">
+              {ALL_CHANNELS.map((channel) => {
+                const { one, mark: Mark } = CHANNELS[channel];
+                return (
+                  <Choice
+                    key={channel}
+                    on={brief.channel === channel}
+                    onChoose={() => brief.channel !== channel && turnTo(channel)}
+                  >
+                    <Mark size={15} aria-hidden /> {one}
+                  </Choice>
+                );
+              })}
+            </div>
           </BriefRow>
           <BriefRow word="Who">
             <AudienceRow campaign={saved} brief={brief} change={change} />
@@ -83,38 +106,31 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               }
             >
               <option value="">choose a sender</option>
-              {senders.data?.map((sender) => (
+              {fitting?.map((sender) => (
                 <option key={sender.id} value={sender.id}>
-                  {spaced(sender.address)} {sender.label} · {price(sender.priceMicros, currency)} a
-                  segment{sender.perMinute !== null && `, ${sender.perMinute} a minute`}
+                  {spaced(sender.address)} {sender.label} · {part.price(sender.tariff, currency)}
+                  {sender.perMinute !== null && `, ${sender.perMinute} a minute`}
                 </option>
               ))}
             </select>
+            {fitting?.length === 0 && (
+              <p className="mt-1 text-muted">
+                No sender carries {CHANNELS[brief.channel].word} yet; add one in{' '}
+                <Link className="link-plain" to="/setup">
+                  Setup
+                </Link>
+                .
+              </p>
+            )}
           </BriefRow>
           <BriefRow word="Says" id="brief-message">
-            <MessageRow campaign={saved} brief={brief} change={change} />
+            <part.Says campaign={saved} brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="When">
             <WhenRow brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="How fast" id="brief-pace">
-            <label className="flex items-center gap-2">
-              <input
-                id="brief-pace"
-                type="number"
-                min={1}
-                max={6000000}
-                className="input input-sm figure w-28"
-                value={brief.perMinute || ''}
-                onChange={(event) => change({ perMinute: Number(event.target.value) })}
-              />
-              a minute, evenly
-              {cap !== null && brief.perMinute > cap && (
-                <span className="font-semibold text-warning">
-                  the sender allows {grouped(cap)} messages a minute
-                </span>
-              )}
-            </label>
+            <part.HowFast campaign={saved} brief={brief} change={change} />
           </BriefRow>
           <BriefRow word="Again">
             <RetryRow brief={brief} change={change} />

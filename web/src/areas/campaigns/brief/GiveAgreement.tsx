@@ -5,7 +5,14 @@ import { useMay } from '../../../api/session';
 import { ProblemNote } from '../../../parts/ProblemNote';
 
 /** Records an agreement for everybody who is refused for want of one, with its evidence. */
-export function GiveAgreement({ campaignId }: { campaignId: number }) {
+export function GiveAgreement({
+  campaignId,
+  marketing,
+}: {
+  campaignId: number;
+  /** Whether it is agreement to marketing that is missing, or to being called at all. */
+  marketing: boolean;
+}) {
   const may = useMay('CHANGE_PEOPLE');
   const queries = useQueryClient();
   const [how, setHow] = useState('');
@@ -13,7 +20,7 @@ export function GiveAgreement({ campaignId }: { campaignId: number }) {
   const give = useMutation({
     mutationFn: () =>
       api.post<Schemas['Result']>(`/campaigns/${campaignId}/preflight/agree`, {
-        purposes: ['MARKETING'],
+        purposes: marketing ? ['MARKETING'] : ['SERVICE'],
         how,
         on,
       }),

@@ -31,7 +31,9 @@ export function GroupPeople({
       aria-label={`People: ${group.words}`}
     >
       {group.source && <p className="mb-1 text-[12px] text-muted">Rule: {group.source}</p>}
-      {group.code === 'NO_AGREEMENT' && <GiveAgreement campaignId={campaignId} />}
+      {(group.code === 'NO_AGREEMENT' || group.code === 'NO_VOICE_AGREEMENT') && (
+        <GiveAgreement campaignId={campaignId} marketing={group.code === 'NO_AGREEMENT'} />
+      )}
       {group.code === 'ZONE_UNKNOWN' && (
         <GiveZone path={`/campaigns/${campaignId}/preflight/zone`} />
       )}

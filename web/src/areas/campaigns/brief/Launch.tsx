@@ -5,8 +5,10 @@ import { api, type Schemas } from '../../../api/client';
 import { useMay } from '../../../api/session';
 import { Confirm } from '../../../parts/Confirm';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { dayAndTime, grouped, messages, money, people, time } from '../../../parts/format';
+import { CHANNELS, isCall } from '../../../parts/channels';
+import { dayAndTime, grouped, money, people, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
+import { channelPart } from '../channels';
 import type { Preflight } from './usePreflight';
 
 /** The way to launch: what is still needed, then one question that says exactly what will happen. */
@@ -45,12 +47,18 @@ export function Launch({
   if (!may) {
     return null;
   }
+  const part = channelPart(campaign.brief.channel);
+  const calls = isCall(campaign.brief.channel);
   const noZone = is.groups.find((one) => one.code === 'ZONE_UNKNOWN')?.people ?? 0;
   const more = (campaign.brief.retries?.rules ?? []).reduce((sum, one) => sum + one.times, 0);
   const later = is.allowed - is.withinHours - noZone;
   const needs = [
     ...is.missing,
-    ...(is.network === 'none' ? ['No SMS network is set up.'] : []),
+    ...(is.network === 'none'
+      ? [
+          `No ${campaign.brief.channel === 'SMS' ? 'SMS network' : `network for ${CHANNELS[campaign.brief.channel].word}`} is set up.`,
+        ]
+      : []),
     ...(is.missing.length === 0 && is.allowed === 0 ? ['Nobody here may be contacted.'] : []),
   ];
   return (
@@ -58,7 +66,7 @@ export function Launch({
       {needs.map((sentence) => (
         <p key={sentence} className="text-muted">
           {sentence}{' '}
-          {sentence.startsWith('No SMS') && (
+          {sentence.endsWith('is set up.') && (
             <Link className="link-plain" to="/setup">
               Setup
             </Link>
@@ -85,8 +93,10 @@ export function Launch({
           onLeave={() => setKey(undefined)}
         >
           <p>
-            <strong>{people(is.allowed)}</strong> will get <strong>{messages(is.segments)}</strong>{' '}
-            for <strong>{money(is.costMicros, currency)}</strong>.
+            <strong>{people(is.allowed)}</strong> will get <strong>{part.unit(is.segments)}</strong>{' '}
+            for {calls && 'at most '}
+            <strong>{money(is.costMicros, currency)}</strong>
+            {calls && ', if every call is answered and heard to its end'}.
           </p>
           <p className="mt-2">
             {grouped(is.withinHours)} are within their hours now ({time(is.at, zone)})
@@ -113,7 +123,7 @@ export function Launch({
           ))}
           {is.network === 'stand-in' && (
             <p className="mt-2 text-muted">
-              The stand-in is at the other end: no real telephone gets anything.
+              The stand-in is at the other end: nobody real gets anything.
             </p>
           )}
         </Confirm>

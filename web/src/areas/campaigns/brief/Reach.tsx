@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
 import { ProblemNote } from '../../../parts/ProblemNote';
 import { CountButton } from './CountButton';
+import { channelPart } from '../channels';
 import { GroupPeople } from './GroupPeople';
 import { Launch } from './Launch';
 import { ReachStage } from './ReachStage';
@@ -42,7 +43,7 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         count={is.withNumber}
         shade="opacity-45"
         code="WITH_NUMBER"
-        words="with a number that takes texts"
+        words={`with a number that ${channelPart(campaign.brief.channel).number}`}
         groups={atNumber}
       />
       <ReachStage
@@ -61,7 +62,13 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
         words="within their hours now"
         groups={held}
       />
-      <ReachSums is={is} limit={campaign.brief.limitMicros} open={group} onOpen={setGroup} />
+      <ReachSums
+        is={is}
+        channel={campaign.brief.channel}
+        limit={campaign.brief.limitMicros}
+        open={group}
+        onOpen={setGroup}
+      />
       {group === 'LONGER' && (
         <GroupPeople
           campaignId={campaign.id}
@@ -96,7 +103,25 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
           )}
         </>
       )}
+      {is.legal.length > 0 && <Legal standings={is.legal} />}
       <Launch campaign={campaign} is={is} ready={settled && !preflight.isPlaceholderData} />
     </aside>
+  );
+}
+
+/** What the law says of this kind of contact, each with its source. */
+function Legal({ standings }: { standings: Schemas['Standing'][] }) {
+  return (
+    <section aria-label="Legal standing" className="rounded-box bg-base-200 px-3 py-2">
+      <h3 className="font-semibold">What the law says</h3>
+      <ul>
+        {standings.map((one) => (
+          <li key={one.words} className="mt-1">
+            {one.words} <span className="text-[12px] text-muted">{one.source}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-[12px] text-muted">A careful start, not legal advice.</p>
+    </section>
   );
 }

@@ -1,4 +1,5 @@
 import { day, grouped, money, time } from '../../../parts/format';
+import { isCall, type Channel } from '../../../parts/channels';
 import { useHouse } from '../../../parts/house';
 import { CountButton } from './CountButton';
 import type { Preflight } from './usePreflight';
@@ -6,11 +7,13 @@ import type { Preflight } from './usePreflight';
 /** How many messages, for how much, until when. */
 export function ReachSums({
   is,
+  channel,
   limit,
   open,
   onOpen,
 }: {
   is: Preflight;
+  channel: Channel;
   limit: number | null;
   open: string | undefined;
   onOpen: (code: string | undefined) => void;
@@ -22,7 +25,7 @@ export function ReachSums({
       <p>
         <strong className="figure block text-lg">{grouped(is.segments)}</strong>
         <span className="text-muted">
-          messages
+          {isCall(channel) ? `calls of up to ${is.callSeconds} s` : 'messages'}
           {is.longer > 0 && (
             <>
               , for{' '}
@@ -41,7 +44,8 @@ export function ReachSums({
       <p>
         <strong className="figure block text-lg">{money(is.costMicros, currency)}</strong>
         <span className="text-muted">
-          cost{left !== null && left >= 0 && `, ${money(left, currency)} left`}
+          {isCall(channel) ? 'at most' : 'cost'}
+          {left !== null && left >= 0 && `, ${money(left, currency)} left`}
         </span>
         {left !== null && left < 0 && (
           <span className="block font-semibold text-warning">

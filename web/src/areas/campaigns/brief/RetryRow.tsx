@@ -1,14 +1,8 @@
 import type { Schemas } from '../../../api/client';
+import { channelPart } from '../channels';
 import type { Brief } from './useDraft';
 
 type Rule = Schemas['Rule'];
-
-const OUTCOMES: { outcome: Rule['outcome']; words: string; after: number }[] = [
-  { outcome: 'NOT_NOW', words: 'the handset is away', after: 240 },
-  { outcome: 'UNKNOWN', words: 'the network gives no reason', after: 60 },
-  { outcome: 'OUR_SIDE', words: 'the network does not take the text', after: 30 },
-  { outcome: 'NOT_REACHABLE', words: 'the number is out of service', after: 1 },
-];
 
 const UNITS: [number, string][] = [
   [1, 'minutes'],
@@ -24,15 +18,16 @@ export function RetryRow({
   brief: Brief;
   change: (part: Partial<Brief>) => void;
 }) {
+  const outcomes = channelPart(brief.channel).again;
   const rules = brief.retries?.rules ?? [];
   const keep = (next: Rule[]) => change({ retries: { rules: next } });
   const put = (rule: Rule) => keep(rules.map((one) => (one.outcome === rule.outcome ? rule : one)));
-  const free = OUTCOMES.filter((one) => rules.every((rule) => rule.outcome !== one.outcome));
+  const free = outcomes.filter((one) => rules.every((rule) => rule.outcome !== one.outcome));
   return (
     <>
       {rules.map((rule) => (
         <div key={rule.outcome} className="flex flex-wrap items-center gap-2 pb-1.5">
-          <span>if {OUTCOMES.find((one) => one.outcome === rule.outcome)?.words},</span>
+          <span>if {outcomes.find((one) => one.outcome === rule.outcome)?.words},</span>
           <input
             type="number"
             min={1}
@@ -69,7 +64,7 @@ export function RetryRow({
           aria-label="Try again if"
           value=""
           onChange={(event) => {
-            const chosen = OUTCOMES.find((one) => one.outcome === event.target.value);
+            const chosen = outcomes.find((one) => one.outcome === event.target.value);
             if (chosen) {
               keep([...rules, ruleFor(chosen.outcome, chosen.after)]);
             }

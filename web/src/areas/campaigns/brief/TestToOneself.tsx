@@ -2,18 +2,25 @@ import { useMutation } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { useMay } from '../../../api/session';
+import { isCall } from '../../../parts/channels';
 import { ProblemNote } from '../../../parts/ProblemNote';
 
 const KEY = 'gemba-test-number';
 
 /** Sends the text, filled as for a chosen person, to one's own telephone. */
-export function TestToOneself({ campaignId, personId }: { campaignId: number; personId: number }) {
+export function TestToOneself({
+  campaign,
+  personId,
+}: {
+  campaign: Schemas['Campaign'];
+  personId: number;
+}) {
   const may = useMay('RUN_CAMPAIGNS');
   const [number, setNumber] = useState(() => localStorage.getItem(KEY) ?? '');
   const test = useMutation({
     mutationFn: () => {
       localStorage.setItem(KEY, number);
-      return api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/test`, {
+      return api.post<Schemas['Campaign']>(`/campaigns/${campaign.id}/test`, {
         number,
         personId: personId > 0 ? personId : null,
       });
@@ -37,7 +44,7 @@ export function TestToOneself({ campaignId, personId }: { campaignId: number; pe
         onChange={(event) => setNumber(event.target.value)}
       />
       <button className="btn btn-xs btn-outline border-base-300" disabled={test.isPending}>
-        Send this one to me
+        {isCall(campaign.brief.channel) ? 'Call me with this one' : 'Send this one to me'}
       </button>
       {test.isSuccess && (
         <span role="status" className="text-success">

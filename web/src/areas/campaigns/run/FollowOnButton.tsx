@@ -14,7 +14,7 @@ export function FollowOnButton({ campaignId, place }: { campaignId: number; plac
       place
         ? api.post<Schemas['Campaign']>(`/campaigns/${campaignId}/follow-on`, {
             states: place.states,
-            reason: place.reason ?? null,
+            reasons: place.reasons ?? null,
             listId: place.list ?? null,
             dueIn: place.dueIn ?? null,
           })

@@ -4,18 +4,22 @@ import { api, type Schemas } from '../../../api/client';
 import { useMay } from '../../../api/session';
 import { ProblemNote } from '../../../parts/ProblemNote';
 import { Story } from '../../../parts/Story';
-import { STATE_WORDS, spaced } from '../../../parts/format';
+import { spaced } from '../../../parts/format';
+import { channelPart } from '../channels';
+import { stateWord } from './Places';
 
 /** One person's whole story in a campaign. */
 export function OnePerson({
-  campaignId,
+  campaign,
   position,
   onLeave,
 }: {
-  campaignId: number;
+  campaign: Schemas['Campaign'];
   position: number;
   onLeave: () => void;
 }) {
+  const campaignId = campaign.id;
+  const { OfOnePerson } = channelPart(campaign.brief.channel);
   const row = useQuery({
     queryKey: ['campaign', campaignId, 'person', position],
     queryFn: async () => {
@@ -47,8 +51,9 @@ export function OnePerson({
           {person.name || 'no name'}
         </Link>{' '}
         <span className="figure">{spaced(person.number)}</span>{' '}
-        <strong>{STATE_WORDS[person.state]}</strong>
+        <strong>{stateWord(person, campaign.brief.channel)}</strong>
       </p>
+      <OfOnePerson campaignId={campaignId} position={position} />
       {story.data && <Story lines={story.data} />}
       {person.state === 'UNCONFIRMED' && <Decide campaignId={campaignId} position={position} />}
     </section>
@@ -69,8 +74,8 @@ function Decide({ campaignId, position }: { campaignId: number; position: number
   return (
     <div className="row-line mt-2 flex flex-col gap-2 pt-3">
       <p>
-        The answer of the network was lost, so nobody can say whether this text left. It is never
-        sent again by itself. Ask the network, or decide:
+        The answer of the network was lost, so nobody can say whether this one left. It is never
+        tried again by itself. Ask the network, or decide:
       </p>
       <ProblemNote error={decide.error} />
       <div className="flex gap-2">

@@ -1,28 +1,29 @@
 import type { Schemas } from '../../../api/client';
 import { GiveZone } from '../../../parts/GiveZone';
 import { MoreButton } from '../../../parts/MoreButton';
-import { STATE_WORDS, dayAndTime, spaced } from '../../../parts/format';
+import { dayAndTime, spaced } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { PickBar } from '../../../parts/PickBar';
 import { usePages } from '../../../parts/usePages';
 import { usePicked } from '../../../parts/usePicked';
 import { FollowOnButton } from './FollowOnButton';
-import type { ChosenPlace } from './Places';
+import { stateWord, type ChosenPlace } from './Places';
 
 /** The people in one place of a report. */
 export function PeopleIn({
-  campaignId,
+  campaign,
   place,
   onChoose,
 }: {
-  campaignId: number;
+  campaign: Schemas['Campaign'];
   place: ChosenPlace;
   onChoose: (position: number) => void;
 }) {
   const { zone } = useHouse();
+  const campaignId = campaign.id;
   const query = new URLSearchParams({
     state: place.states.join(','),
-    ...(place.reason === undefined ? {} : { reason: place.reason }),
+    ...(place.reasons === undefined ? {} : { reason: place.reasons.join(',') }),
     ...(place.dueIn ? { dueIn: place.dueIn } : {}),
     ...(place.list ? { list: String(place.list) } : {}),
   }).toString();
@@ -36,7 +37,10 @@ export function PeopleIn({
     <section>
       <div className="mb-2 flex items-center gap-3">
         <h2 className="section-title">
-          {[place.states.map((one) => STATE_WORDS[one]).join(' or '), place.words]
+          {[
+            place.states.map((state) => stateWord({ state }, campaign.brief.channel)).join(' or '),
+            place.words,
+          ]
             .filter(Boolean)
             .join(': ')}
         </h2>
@@ -44,7 +48,7 @@ export function PeopleIn({
           <FollowOnButton campaignId={campaignId} place={place} />
         </span>
       </div>
-      {place.reason === 'ZONE_UNKNOWN' && place.states.includes('HELD') && (
+      {place.reasons?.includes('ZONE_UNKNOWN') && place.states.includes('HELD') && (
         <GiveZone path={`/campaigns/${campaignId}/held-zone`} />
       )}
       <PickBar picked={picked.picked} onClear={picked.clear} />

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../../api/client';
+import { ChannelMark } from '../../../parts/ChannelMark';
 import { MoreButton } from '../../../parts/MoreButton';
 import { dayAndTime, grouped, spaced } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
@@ -32,7 +33,8 @@ export function Replies({
         {pages.rows.map((reply) => (
           <li key={reply.id} className="row-line py-1.5">
             <p>
-              {reply.optOut && <strong className="text-error">said stop </strong>}“{reply.text}”
+              {reply.optOut && <strong className="text-error">said stop </strong>}
+              <ChannelMark channel={reply.channel} /> “{reply.text}”
             </p>
             <p className="text-muted">
               {reply.name} <span className="figure">{spaced(reply.number)}</span> ·{' '}

@@ -4,20 +4,15 @@ import { useSearchParams } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import {
-  LIFE_WORDS,
-  dayAndTime,
-  grouped,
-  messages,
-  money,
-  people,
-  time,
-} from '../../../parts/format';
+import { LIFE_WORDS, dayAndTime, grouped, money, time } from '../../../parts/format';
+import { CHANNELS, isCall, kept } from '../../../parts/channels';
 import { useHouse } from '../../../parts/house';
-import { useNow } from '../../../api/live';
+import { networkOf, useNow } from '../../../api/live';
 import { BesideTheLast } from './BesideTheLast';
 import { ByList } from './ByList';
 import { FollowOnButton } from './FollowOnButton';
+import { channelPart } from '../channels';
+import { HoursOfDay } from './HoursOfDay';
 import { OverTime } from './OverTime';
 import { LifeButtons } from './LifeButtons';
 import { OnePerson } from './OnePerson';
@@ -36,6 +31,8 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
   const [asked] = useSearchParams();
   const [place, setPlace] = useState(() => placeIn(asked));
   const [position, setPosition] = useState<number>();
+  const part = channelPart(campaign.brief.channel);
+  const network = networkOf(now, kept(campaign.brief.channel));
   const live = now?.campaigns.find((one) => one.id === campaign.id);
   return (
     <>
@@ -50,12 +47,15 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
         <FollowOnButton campaignId={campaign.id} />
         <LifeButtons campaign={campaign} awaiting={awaiting(report.data)} />
       </PageHead>
-      {now && !now.connected && campaign.state === 'RUNNING' && (
+      {now && campaign.state === 'RUNNING' && !network?.connected && (
         <p className="mt-3 font-semibold text-warning">
-          The SMS network is not connected. Nothing leaves until it is; nothing is lost.
+          The network for {CHANNELS[campaign.brief.channel].word} is not connected. Nothing leaves
+          until it is; nothing is lost.
         </p>
       )}
-      <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5">{campaign.brief.message}</p>
+      <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5">
+        {campaign.brief.message || 'A sound of the house.'}
+      </p>
       <div className="mt-5">
         <OverTime campaign={campaign} />
       </div>
@@ -64,6 +64,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           {report.data && (
             <Places
               report={report.data}
+              channel={campaign.brief.channel}
               chosen={place}
               onChoose={(next) => {
                 setPlace(next);
@@ -74,7 +75,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           <ProblemNote error={report.error} />
           <p className="text-muted">
             {campaign.attempts > 0 &&
-              `${people(campaign.attempts)} texted in ${messages(campaign.segments)} for ${money(campaign.costMicros, currency)}.`}
+              `${part.unit(isCall(campaign.brief.channel) ? campaign.attempts : campaign.segments)} for ${money(campaign.costMicros, currency)}.`}
             {live && live.perMinute > 0 && ` ${grouped(live.perMinute)} a minute now.`}
             {live?.heldUntil && ` The next of the held at ${time(live.heldUntil, zone)}.`}
           </p>
@@ -85,6 +86,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               setPosition(undefined);
             }}
           />
+          {report.data && <HoursOfDay hours={report.data.hours} />}
           <ByList
             campaign={campaign}
             onChoose={(next) => {
@@ -97,12 +99,12 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
         <div className="flex flex-col gap-6">
           {position !== undefined ? (
             <OnePerson
-              campaignId={campaign.id}
+              campaign={campaign}
               position={position}
               onLeave={() => setPosition(undefined)}
             />
           ) : place ? (
-            <PeopleIn campaignId={campaign.id} place={place} onChoose={setPosition} />
+            <PeopleIn campaign={campaign} place={place} onChoose={setPosition} />
           ) : (
             <Replies campaignId={campaign.id} replies={campaign.replies} stops={campaign.optOuts} />
           )}
@@ -119,7 +121,11 @@ function placeIn(asked: URLSearchParams): ChosenPlace | undefined {
   const reason = asked.get('reason');
   return states.length === 0
     ? undefined
-    : { states, ...(reason === null ? {} : { reason }), words: asked.get('words') ?? '' };
+    : {
+        states,
+        ...(reason === null ? {} : { reasons: reason.split(',') }),
+        words: asked.get('words') ?? '',
+      };
 }
 
 /** How many are held until something is known. */
@@ -133,7 +139,7 @@ function subtitle(campaign: Schemas['Campaign'], zone: string): string {
   const by = campaign.launchedBy ? ` by ${campaign.launchedBy}` : '';
   const since = campaign.endedAt ?? campaign.beganAt ?? campaign.launchedAt;
   const word = campaign.endedAt ? '' : 'since ';
-  return `texts · ${purpose} · ${LIFE_WORDS[campaign.state]} ${word}${since ? dayAndTime(since, zone) : ''}, launched${by}`;
+  return `${CHANNELS[campaign.brief.channel].word} · ${purpose} · ${LIFE_WORDS[campaign.state]} ${word}${since ? dayAndTime(since, zone) : ''}, launched${by}`;
 }
 
 function HeldUntil({

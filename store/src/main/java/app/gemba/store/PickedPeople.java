@@ -41,7 +41,7 @@ public final class PickedPeople {
                     insert or ignore into campaign_person (campaign_id, person_id)
                     select ?1, m.person_id from audience_member m
                     where m.campaign_id = ?2 and (?3 is null or m.state in (select value from json_each(?3)))
-                      and (?4 is null or coalesce(m.reason, '') = ?4)
+                      and (?4 is null or coalesce(m.reason, '') in (select value from json_each(?4)))
                       and (?5 is null or exists (select 1 from list_member lm
                         where lm.list_id = ?5 and lm.person_id = m.person_id))
                       and (?6 is null or substr(m.due, 1, 13) = ?6)
@@ -49,7 +49,7 @@ public final class PickedPeople {
                     draft,
                     campaign,
                     part.stateNames(),
-                    part.reason(),
+                    part.reasonNames(),
                     part.list(),
                     part.hour()));
   }

@@ -74,21 +74,23 @@ public final class ReportStore {
   }
 
   /**
-   * A part of an audience: of some states, for one reason, on one list, come due in one hour, where
-   * these are given.
+   * A part of an audience: of some states, for some reasons, on one list, come due in one hour,
+   * where these are given.
    */
   public record Part(
-      Set<PersonState> states,
-      Optional<String> reason,
-      Optional<Long> list,
-      Optional<Instant> dueIn) {
+      Set<PersonState> states, Set<String> reasons, Optional<Long> list, Optional<Instant> dueIn) {
     /** Everybody. */
     public static final Part WHOLE =
-        new Part(Set.of(), Optional.empty(), Optional.empty(), Optional.empty());
+        new Part(Set.of(), Set.of(), Optional.empty(), Optional.empty());
 
     /** The states as JSON; empty where all are meant. */
     Optional<String> stateNames() {
       return states.isEmpty() ? Optional.empty() : Optional.of(Json.write(states));
+    }
+
+    /** The reasons as JSON; empty where all are meant. One that is blank stands for no reason. */
+    Optional<String> reasonNames() {
+      return reasons.isEmpty() ? Optional.empty() : Optional.of(Json.write(reasons));
     }
 
     Optional<String> hour() {
@@ -119,7 +121,7 @@ public final class ReportStore {
                       where b.member_id = m.id and b.try > 0)
                     left join call_record r on r.attempt_id = a.id
                     where m.campaign_id = ?1 and m.id > ?2 and (?3 is null or m.state in (select value from json_each(?3)))
-                      and (?4 is null or coalesce(m.reason, '') = ?4)
+                      and (?4 is null or coalesce(m.reason, '') in (select value from json_each(?4)))
                       and (?5 is null or exists (select 1 from list_member lm
                         where lm.list_id = ?5 and lm.person_id = m.person_id))
                       and (?6 is null or substr(m.due, 1, 13) = ?6)
@@ -129,7 +131,7 @@ public final class ReportStore {
                     campaign,
                     after,
                     part.stateNames(),
-                    part.reason(),
+                    part.reasonNames(),
                     part.list(),
                     part.hour(),
                     limit + 1));

@@ -62,7 +62,7 @@ class DraftController {
   /** A part of an audience; what is not given is not asked for. */
   record PartBody(
       @NotNull Set<PersonState> states,
-      Optional<String> reason,
+      Optional<Set<String>> reasons,
       Optional<Long> listId,
       Optional<Instant> dueIn) {}
 
@@ -82,7 +82,13 @@ class DraftController {
   Campaign followOn(@PathVariable long id, @Valid @RequestBody PartBody body) {
     Campaign draft = drafts.copyOf(campaigns.get(id), false, Caller.id());
     picks.addFrom(
-        draft.id(), id, new Part(body.states(), body.reason(), body.listId(), body.dueIn()));
+        draft.id(),
+        id,
+        new Part(
+            body.states(),
+            ReportController.reasons(body.reasons().orElse(Set.of())),
+            body.listId(),
+            body.dueIn()));
     return campaigns.get(draft.id());
   }
 

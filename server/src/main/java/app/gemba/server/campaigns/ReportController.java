@@ -36,6 +36,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -164,14 +165,17 @@ class ReportController {
   Page<AudienceRow> campaignPeople(
       @PathVariable long id,
       @RequestParam Optional<Set<PersonState>> state,
-      @RequestParam Optional<String> reason,
+      @RequestParam Optional<Set<String>> reason,
       @RequestParam Optional<Long> list,
       @RequestParam Optional<Instant> dueIn,
       @RequestParam Optional<Long> after) {
     campaigns.get(id);
     Page<AudienceRow> page =
         reports.people(
-            id, new Part(state.orElse(Set.of()), reason, list, dueIn), after.orElse(0L), PAGE);
+            id,
+            new Part(state.orElse(Set.of()), reasons(reason.orElse(Set.of())), list, dueIn),
+            after.orElse(0L),
+            PAGE);
     return new Page<>(page.items().stream().map(ReportController::shown).toList(), page.next());
   }
 
@@ -250,6 +254,15 @@ class ReportController {
         after = page.next();
       }
     }
+  }
+
+  /** A reason that is none is asked for by this word, since an empty one asks for all. */
+  static final String NO_REASON = "NONE";
+
+  static Set<String> reasons(Set<String> asked) {
+    return asked.stream()
+        .map(reason -> reason.equals(NO_REASON) ? "" : reason)
+        .collect(Collectors.toUnmodifiableSet());
   }
 
   private static String advice(String code) {

@@ -2,6 +2,7 @@ package app.gemba.server.today;
 
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Standing;
 import app.gemba.core.consent.Terms;
@@ -53,6 +54,8 @@ class Lanes {
     this.clock = clock;
   }
 
+  private static final Duration MINUTE = Duration.ofMinutes(1);
+
   /** A span in which somebody of the audience may be contacted. */
   record Span(Instant from, Instant to) {}
 
@@ -68,6 +71,7 @@ class Lanes {
   record Lane(
       long campaignId,
       String name,
+      Channel channel,
       CampaignState state,
       long people,
       long attempts,
@@ -109,12 +113,13 @@ class Lanes {
     return new Lane(
         campaign.id(),
         brief.name(),
+        brief.channel(),
         campaign.state(),
         campaign.people(),
         campaign.attempts(),
         campaign.reached(),
         campaign.replies(),
-        brief.perMinute(),
+        (int) Math.max(1, MINUTE.toMillis() / Math.max(1, brief.interval().toMillis())),
         campaign
             .beganAt()
             .or(brief::startAt)

@@ -6,6 +6,7 @@ import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.core.MethodParameter;
@@ -35,18 +36,25 @@ final class NullableFields {
       if (generic ? name.startsWith(type.getSimpleName()) : name.equals(type.getSimpleName())) {
         for (RecordComponent field : type.getRecordComponents()) {
           if (field.getType().equals(Optional.class)) {
-            allowNull((Schema<?>) schema.getProperties().get(field.getName()));
+            Schema<?> property = (Schema<?>) schema.getProperties().get(field.getName());
+            schema.getProperties().put(field.getName(), orNull(property));
           }
         }
       }
     }
   }
 
-  private static void allowNull(Schema<?> property) {
+  private static Schema<?> orNull(Schema<?> property) {
+    if (property.get$ref() != null) {
+      Schema<?> something = new Schema<>().$ref(property.get$ref());
+      Schema<?> nothing = new Schema<>().types(Set.of("null"));
+      return new Schema<>().oneOf(List.of(something, nothing));
+    }
     if (property.getTypes() == null) {
       property.addType(property.getType());
     }
     property.addType("null");
+    return property;
   }
 
   private static void collect(Type type, Set<Class<?>> records) {

@@ -118,6 +118,10 @@ public final class Conversation {
   }
 
   private void listen(short[] heard) {
+    if (phase == Phase.RINGING && rangFrom >= 0) {
+      // Where it rings, the network has nothing to say of the number.
+      return;
+    }
     if (phase == Phase.RINGING) {
       beforeAnswer.hear(heard);
       if (!informed && beforeAnswer.informationTone().isPresent()) {

@@ -22,6 +22,10 @@ public final class KeyDetector {
   private static final double FARTHEST_OFF = 0.025;
   private static final double QUIETEST_DBM0 = -36;
   private static final double LEAST_SHARE = 0.6;
+
+  /** A key that fills a quarter of the window is this much quieter in all of it. */
+  private static final double QUARTER_FULL_DB = 6;
+
   private static final double HIGH_OVER_LOW_DB = 4.5;
   private static final double LOW_OVER_HIGH_DB = 8.5;
   private static final double OVER_OTHERS_DB = 6;
@@ -85,6 +89,11 @@ public final class KeyDetector {
   }
 
   private void look() {
+    if (press.isEmpty() && isQuiet()) {
+      lowBefore = List.of();
+      highBefore = List.of();
+      return;
+    }
     int from = (int) (heard % WINDOW);
     List<Found> lows = low.stream().map(one -> one.at(ring, from)).toList();
     List<Found> highs = high.stream().map(one -> one.at(ring, from)).toList();
@@ -101,6 +110,11 @@ public final class KeyDetector {
     lowBefore = lows;
     highBefore = highs;
     follow(sounds ? Optional.of(Key.at(l, h)) : Optional.empty(), amplitude);
+  }
+
+  /** Whether nothing in the window is as loud as a key, so that there is nothing to look for. */
+  private boolean isQuiet() {
+    return Line.level(Line.meanSquare(ring, 0, WINDOW)) < QUIETEST_DBM0 - QUARTER_FULL_DB;
   }
 
   private void follow(Optional<Key> key, double amplitude) {

@@ -59,9 +59,17 @@ public record PureTone(double hertz, double dbm0) {
     static Projection of(short[] samples, int from, int to, double radians) {
       double real = 0;
       double imaginary = 0;
+      // The pointer turns by the same angle from sample to sample: no sine is needed for each.
+      double turnReal = Math.cos(radians);
+      double turnImaginary = -Math.sin(radians);
+      double atReal = Math.cos(radians * from);
+      double atImaginary = -Math.sin(radians * from);
       for (int i = from; i < to; i++) {
-        real += samples[i] * Math.cos(radians * i);
-        imaginary -= samples[i] * Math.sin(radians * i);
+        real += samples[i] * atReal;
+        imaginary += samples[i] * atImaginary;
+        double next = atReal * turnReal - atImaginary * turnImaginary;
+        atImaginary = atReal * turnImaginary + atImaginary * turnReal;
+        atReal = next;
       }
       return new Projection(real, imaginary, to - from);
     }

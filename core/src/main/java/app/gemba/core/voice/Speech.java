@@ -6,6 +6,7 @@ import com.sun.speech.freetts.en.us.cmu_us_kal.KevinVoiceDirectory;
 import java.io.ByteArrayOutputStream;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import javax.sound.sampled.AudioFormat;
 
 /**
@@ -19,7 +20,7 @@ public final class Speech {
   private static final double HIGHEST_HERTZ = 3_300;
   private static final double[] LOW_PASS = lowPass();
 
-  private final Voice voice;
+  private Optional<Voice> voice = Optional.empty();
   private final Map<String, short[]> said =
       new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -29,12 +30,6 @@ public final class Speech {
           return size() > KEPT;
         }
       };
-
-  /** A voice; making one takes a moment. */
-  public Speech() {
-    voice = new KevinVoiceDirectory().getVoices()[1];
-    voice.allocate();
-  }
 
   /** A text, spoken; the caller does not change the samples. */
   public synchronized short[] say(String text) {
@@ -46,9 +41,18 @@ public final class Speech {
       return new short[0];
     }
     Collector collector = new Collector();
-    voice.setAudioPlayer(collector);
-    voice.speak(text);
+    Voice speaker = voice.orElseGet(Speech::wake);
+    voice = Optional.of(speaker);
+    speaker.setAudioPlayer(collector);
+    speaker.speak(text);
     return collector.samples();
+  }
+
+  /** The library's voice, which takes seconds to be ready: only where something is to be said. */
+  private static Voice wake() {
+    Voice speaker = new KevinVoiceDirectory().getVoices()[1];
+    speaker.allocate();
+    return speaker;
   }
 
   /** A windowed sinc, so that nothing above the line's range folds back when samples are halved. */

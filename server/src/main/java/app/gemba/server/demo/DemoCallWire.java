@@ -7,21 +7,20 @@ import app.gemba.core.voice.Line;
 import app.gemba.engine.CallPlans;
 import app.gemba.engine.CallSounds;
 import app.gemba.engine.CallUnderWay;
-import app.gemba.networks.telephone.ExchangeTrunk;
-import app.gemba.standins.telephone.TelephoneExchange;
 import app.gemba.store.HouseStore;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.CompletableFuture;
 
 /**
- * Calls of the demo's past: each is really made, to an exchange that goes as fast as it is spoken
- * to, so that its sound is there to be heard.
+ * Calls of the demo's past: each is really held, with the stand-in in the same process, so that its
+ * sound is there to be heard.
  */
 final class DemoCallWire implements DemoWire {
-  private static final long SEED = 20261117;
+  private static final int FEW = 5;
 
   private final CallPlans plans;
   private final CallSounds sounds;
@@ -36,21 +35,22 @@ final class DemoCallWire implements DemoWire {
   @Override
   public Said carry(Launched campaign, Claim claim, Random random, Instant now) {
     LocalTime hour = LocalTime.ofInstant(now, house.house().zone());
-    try (TelephoneExchange exchange =
-            new TelephoneExchange(0, SEED + random.nextInt(5), () -> hour, false);
-        ExchangeTrunk trunk = new ExchangeTrunk("localhost", exchange.port())) {
-      CallUnderWay.Ended ended =
+    try {
+      DirectLine line = new DirectLine(hour, 1 + random.nextInt(FEW));
+      CompletableFuture<CallUnderWay.Ended> over =
           CallUnderWay.dial(
-                  trunk,
-                  campaign.sender(),
-                  claim.to(),
-                  plans.plan(campaign.brief(), claim.send().message().text()),
-                  key -> {})
-              .join();
+              line,
+              campaign.sender(),
+              claim.to(),
+              plans.plan(campaign.brief(), claim.send().message().text()),
+              key -> {});
+      line.run();
+      CallUnderWay.Ended ended = over.join();
       sounds.keepRecording(claim.attemptId(), ended.heard(), ended.said());
-      Instant over = now.plus(Line.span(ended.heard().length));
-      WireEvent end = new WireEvent.CallEnded(claim.attemptId(), ended.report());
-      return new Said(List.of(), List.of(new Coming(over, end)));
+      Instant end = now.plus(Line.span(ended.heard().length));
+      return new Said(
+          List.of(),
+          List.of(new Coming(end, new WireEvent.CallEnded(claim.attemptId(), ended.report()))));
     } catch (IOException e) {
       throw new IllegalStateException("a call of the demo could not be made", e);
     }

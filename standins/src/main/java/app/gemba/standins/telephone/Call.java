@@ -1,12 +1,13 @@
 package app.gemba.standins.telephone;
 
+import java.time.LocalTime;
 import java.util.Optional;
 
 /**
  * One call through the exchange, stepped 20 ms at a time: it is set up, rings, is answered or not,
  * and ends with a cause. Causes are those of ITU-T Q.850.
  */
-final class Call {
+public final class Call {
   static final int UNALLOCATED = 1;
   static final int CLEARED = 16;
   static final int BUSY = 17;
@@ -25,7 +26,7 @@ final class Call {
   private int inPhase;
 
   /** Where a call is. */
-  enum Phase {
+  public enum Phase {
     SETTING_UP,
     RINGING,
     /** The network says something before the call ends. */
@@ -34,16 +35,28 @@ final class Call {
     ENDED
   }
 
+  /**
+   * A call without a wire, for whoever steps it in the same process.
+   *
+   * @param seed of the people behind the numbers
+   * @param hour the time of day where they are
+   * @param tryNumber how often the number was called, this time included
+   */
+  public static Call to(String number, long seed, LocalTime hour, int tryNumber) {
+    return new Call(new Habits(seed).of(number, hour, tryNumber));
+  }
+
   Call(Habits.Answering habit) {
     this.habit = habit;
   }
 
-  Phase phase() {
+  /** Where it is. */
+  public Phase phase() {
     return phase;
   }
 
   /** Why it ended (ITU-T Q.850). */
-  int cause() {
+  public int cause() {
     return cause;
   }
 
@@ -62,12 +75,12 @@ final class Call {
   }
 
   /** The caller puts the receiver down. */
-  void hangUp() {
+  public void hangUp() {
     end(CLEARED);
   }
 
   /** 20 ms go by, in which the caller said something; what is heard in them comes back. */
-  short[] step(short[] said) {
+  public short[] step(short[] said) {
     inPhase += MILLIS;
     switch (phase) {
       case SETTING_UP -> setUp();

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { ALL_CHANNELS, CHANNELS, kept, type Channel } from '../../../parts/channels';
+import { ALL_CHANNELS, CHANNELS, isCall, kept, type Channel } from '../../../parts/channels';
 import { spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { channelPart } from '../channels';
@@ -91,7 +91,9 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               </Choice>
               <span className="text-muted">
                 {brief.purpose === 'SERVICE'
-                  ? 'goes to all who have not said no'
+                  ? isCall(brief.channel)
+                    ? 'goes to all who have not said no; in the US, to those who agreed'
+                    : 'goes to all who have not said no'
                   : 'goes only to those who agreed'}
               </span>
             </div>
@@ -99,7 +101,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           <BriefRow word="From" id="brief-sender">
             <select
               id="brief-sender"
-              className="select select-sm w-full max-w-md"
+              className="select select-sm w-full"
               value={brief.senderId ?? ''}
               onChange={(event) =>
                 change({ senderId: event.target.value ? Number(event.target.value) : null })

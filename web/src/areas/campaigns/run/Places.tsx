@@ -159,6 +159,8 @@ function ClassRows({
 
 function PlaceRow({ report, channel, chosen, onChoose, place }: Rows & { place: Place }) {
   const word = stateWord(place, channel);
+  // Under its class the outcome alone says all.
+  const ended = place.words !== '' && ['REACHED', 'NOT_REACHED'].includes(place.state);
   const here = chosenOf(place);
   const is = same(chosen, here);
   return (
@@ -174,8 +176,8 @@ function PlaceRow({ report, channel, chosen, onChoose, place }: Rows & { place: 
         </button>
       </td>
       <td className="py-1.5 pr-3">
-        {word}
-        {place.words && <span className="block text-muted">{place.words}</span>}
+        {ended ? place.words : word}
+        {!ended && place.words && <span className="block text-muted">{place.words}</span>}
         {place.advice && <span className="block">{place.advice}</span>}
       </td>
       <td className="w-44 py-2.5">

@@ -6,6 +6,9 @@ const WIDTH = 600;
 const SIDE = 34;
 const HEAD = 16;
 
+/** Where the sides are named. */
+const GUTTER = 26;
+
 const WORDS: Record<Mark['kind'], string> = {
   RINGING: 'rings',
   ANSWERED: 'answered',
@@ -34,7 +37,7 @@ export function CallPicture({
   const top = HEAD * (1 + Math.max(0, ...rows)) + 4;
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${height}`}
+      viewBox={`${-GUTTER} 0 ${WIDTH + GUTTER} ${height}`}
       className="my-1 w-full"
       role="img"
       aria-label={`A call of ${Math.round(picture.seconds)} seconds: ${shown
@@ -45,10 +48,10 @@ export function CallPicture({
       <rect x={0} y={top + SIDE + 2} width={WIDTH} height={SIDE} className="fill-base-200" />
       <path d={wave(picture.heard, top + SIDE / 2)} className="fill-info" />
       <path d={wave(picture.said, top + SIDE * 1.5 + 2)} className="fill-primary" />
-      <text x={4} y={top + 10} className="fill-current text-[9px] opacity-80">
+      <text x={-GUTTER} y={top + SIDE / 2 + 3} className="fill-current text-[9px] opacity-80">
         they
       </text>
-      <text x={4} y={top + SIDE + 12} className="fill-current text-[9px] opacity-80">
+      <text x={-GUTTER} y={top + SIDE * 1.5 + 5} className="fill-current text-[9px] opacity-80">
         we
       </text>
       {shown.map((mark, index) => (

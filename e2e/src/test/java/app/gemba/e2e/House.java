@@ -28,7 +28,15 @@ final class House {
         .expect(200);
     api.post(
             "/senders",
-            Map.of("address", "+12075550100", "label", "Booking office", "priceMicros", 8000))
+            Map.of(
+                "address",
+                "+12075550100",
+                "label",
+                "Booking office",
+                "channels",
+                List.of("SMS"),
+                "tariff",
+                TEXTS))
         .expect(201);
     connect(api, centre, window);
   }
@@ -45,6 +53,15 @@ final class House {
         .expect(200);
     api.await("/sms-network", state -> state.get("connected").asBoolean(), 20);
   }
+
+  /** What a sender costs on every channel. */
+  static final Map<String, Object> TEXTS =
+      Map.of(
+          "partMicros", 8000,
+          "chatMicros", 25000,
+          "attemptMicros", 2000,
+          "minuteMicros", 14000,
+          "stepSeconds", 6);
 
   /** Takes a file in as it is proposed, onto a new list, and gives the import's end. */
   static JsonNode importAsProposed(Api api, Path file, String list) throws IOException {

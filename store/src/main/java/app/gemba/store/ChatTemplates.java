@@ -139,21 +139,26 @@ public final class ChatTemplates {
                     db, "delete from chat_template where id = ? and state = 'SUBMITTED'", id));
   }
 
+  /** Whether a callback has been heard to its end. */
+  public boolean hasHeard(String id) {
+    return store.read(db -> Sql.number(db, "select count(*) from callback_heard where id = ?", id))
+        > 0;
+  }
+
   /**
-   * Remembers a callback.
+   * Remembers a callback, now that all of it is kept: one that was cut short is heard again.
    *
-   * @return whether it is heard for the first time
+   * @param forget what was heard before this is too old to be taken again anyway
    */
-  public boolean hearOnce(String id, Instant now, Instant forget) {
-    return store
+  public void heard(String id, Instant now, Instant forget) {
+    store
         .writer()
         .write(
             Urgency.RUN,
             db -> {
               Sql.update(db, "delete from callback_heard where at < ?", forget);
               return Sql.update(
-                      db, "insert or ignore into callback_heard (id, at) values (?, ?)", id, now)
-                  > 0;
+                  db, "insert or ignore into callback_heard (id, at) values (?, ?)", id, now);
             });
   }
 

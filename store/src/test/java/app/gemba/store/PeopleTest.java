@@ -225,7 +225,7 @@ class PeopleTest {
         campaign.id(),
         new ReportStore.Part(
             Set.of(app.gemba.core.campaign.PersonState.IN_FLIGHT),
-            Optional.empty(),
+            Set.of(),
             Optional.of(list),
             Optional.empty()));
     assertThat(campaigns.get(draft.id()).picked()).isEqualTo(3);

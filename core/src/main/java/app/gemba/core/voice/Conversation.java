@@ -235,8 +235,10 @@ public final class Conversation {
   }
 
   private void keyPressed(Key key) {
-    boolean listening = phase == Phase.SAYING || phase == Phase.AWAITING_KEY;
     Optional<KeyAct> act = plan.content().act(key.face());
+    // A no counts to the last moment, even while we take our leave.
+    boolean late = phase == Phase.GOODBYE && act.equals(Optional.of(KeyAct.OPT_OUT));
+    boolean listening = phase == Phase.SAYING || phase == Phase.AWAITING_KEY || late;
     if (!listening || toMachine) {
       return;
     }

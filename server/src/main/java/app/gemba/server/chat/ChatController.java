@@ -20,6 +20,8 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
@@ -38,6 +40,7 @@ import org.springframework.web.bind.annotation.RestController;
 class ChatController {
   private static final Logger LOG = LoggerFactory.getLogger(ChatController.class);
 
+  private final Set<String> beingHeard = ConcurrentHashMap.newKeySet();
   private final ChatTemplates templates;
   private final ChatNetworkDesk desk;
   private final MessageExchange<OutgoingChat> exchange;
@@ -104,10 +107,20 @@ class ChatController {
     } catch (IllegalArgumentException e) {
       return ResponseEntity.badRequest().build();
     }
-    Instant forget = machineNow.minus(CallbackSignature.LONGEST.multipliedBy(2));
-    if (!templates.hearOnce(callback.id(), machineNow, forget)) {
+    if (templates.hasHeard(callback.id()) || !beingHeard.add(callback.id())) {
       return ResponseEntity.status(HttpStatus.CONFLICT).build();
     }
+    try {
+      keep(callback);
+      Instant forget = machineNow.minus(CallbackSignature.LONGEST.multipliedBy(2));
+      templates.heard(callback.id(), machineNow, forget);
+      return ResponseEntity.noContent().build();
+    } finally {
+      beingHeard.remove(callback.id());
+    }
+  }
+
+  private void keep(ChatCallback callback) {
     for (ChatCallback.Decision decision : callback.decisions()) {
       templates.decide(
           decision.name(),
@@ -117,6 +130,5 @@ class ChatController {
           clock.instant());
     }
     exchange.heard(callback.events());
-    return ResponseEntity.noContent().build();
   }
 }

@@ -138,8 +138,11 @@ class DemoHistory {
       // What arrives is heard in batches: nobody looks at these seconds.
       Instant heard = coming.isEmpty() ? Instant.MAX : coming.peek().at().plus(BATCH);
       now = next.filter(at -> at.isBefore(heard)).orElse(heard);
-      tell(coming, now);
-      if (next.equals(Optional.of(now))) {
+      boolean told = tell(coming, now);
+      if (next.isEmpty() && told) {
+        // What has come in may let it finish, or go on.
+        next = Optional.of(now.plus(turn));
+      } else if (next.equals(Optional.of(now))) {
         next = step(campaign, run, wire, coming, random, now, turn);
       }
     }
@@ -203,7 +206,9 @@ class DemoHistory {
         .ifPresent(key -> book.recordKeyOptOut(call.attemptId(), String.valueOf(key.face()), at));
   }
 
-  private void tell(PriorityQueue<DemoWire.Coming> coming, Instant now) {
+  /** Whether anything was told. */
+  private boolean tell(PriorityQueue<DemoWire.Coming> coming, Instant now) {
+    int before = coming.size();
     List<WireEvent> receipts = new ArrayList<>();
     while (!coming.isEmpty() && !coming.peek().at().isAfter(now)) {
       DemoWire.Coming next = coming.poll();
@@ -219,5 +224,6 @@ class DemoHistory {
     if (!receipts.isEmpty()) {
       book.record(receipts, now);
     }
+    return coming.size() < before;
   }
 }

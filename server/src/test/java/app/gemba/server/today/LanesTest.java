@@ -9,6 +9,7 @@ import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
@@ -174,7 +175,8 @@ class LanesTest {
             .toList();
     campaigns.launch(
         draft.id(),
-        new CampaignStore.LaunchTerms(draft.version(), "key", "general-1", "stand-in", typed),
+        new CampaignStore.LaunchTerms(
+            draft.version(), "key", "general-1", "stand-in", Tariff.ofTexts(8_000), typed),
         Optional.empty(),
         NOW);
     Launched launched = launched(draft.id());

@@ -34,6 +34,9 @@ final class Callbacks implements AutoCloseable {
   private static final Duration PATIENCE = Duration.ofSeconds(5);
   private static final long TRY_AGAIN_MILLIS = 300;
 
+  /** It was heard before, but the answer was lost. */
+  private static final int HEARD_ALREADY = 409;
+
   private final String secret;
   private final BlockingQueue<Map<String, Object>> waiting = new LinkedBlockingQueue<>();
   private final HttpClient http =
@@ -92,7 +95,8 @@ final class Callbacks implements AutoCloseable {
             .POST(BodyPublishers.ofString(body))
             .build();
     try {
-      return http.send(request, BodyHandlers.discarding()).statusCode() / 100 == 2;
+      int status = http.send(request, BodyHandlers.discarding()).statusCode();
+      return status / 100 == 2 || status == HEARD_ALREADY;
     } catch (IOException e) {
       LOG.debug("nobody took a callback: {}", e.getMessage());
       return false;

@@ -15,10 +15,12 @@ import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Every view of the demo, light and dark. */
+@ResourceLock(SharedDemo.LOCK)
 class EveryViewTest {
   private static final List<String> VIEWS =
       List.of(

@@ -176,7 +176,7 @@ class Wiring {
 
   @Bean
   SoundStore soundStore(Store store, DataFolder folder) {
-    return new SoundStore(store, folder.part("media"), folder.part("recordings"));
+    return new SoundStore(store, folder.part("recordings"));
   }
 
   @Bean

@@ -37,9 +37,7 @@ public final class DataFolder implements AutoCloseable {
   public static DataFolder open(Path folder) throws IOException {
     Path root = folder.toAbsolutePath().normalize();
     for (String part :
-        new String[] {
-          "imports", "backups", "logs", "stand-ins", "secrets", "media", "recordings"
-        }) {
+        new String[] {"imports", "backups", "logs", "stand-ins", "secrets", "recordings"}) {
       Files.createDirectories(root.resolve(part));
     }
     if (Files.getFileStore(root).supportsFileAttributeView("posix")) {

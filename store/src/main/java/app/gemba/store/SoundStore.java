@@ -8,18 +8,17 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 
 /** Sounds of the house, and what was recorded of its calls: WAV files beside the database. */
 public final class SoundStore {
+  private static final String SELECT = "select id, name, samples, made_at from sound";
+
   private final Store store;
-  private final Path media;
   private final Path recordings;
 
-  /** Over a store, and the folders in which sounds and recordings are kept. */
-  public SoundStore(Store store, Path media, Path recordings) {
+  /** Over a store, and the folder in which recordings are kept. */
+  public SoundStore(Store store, Path recordings) {
     this.store = store;
-    this.media = media;
     this.recordings = recordings;
   }
 
@@ -34,22 +33,20 @@ public final class SoundStore {
   /** All sounds, newest first. */
   public List<Sound> all() {
     return store.read(
-        db -> Sql.query(db, "select * from sound order by id desc limit 500", SoundStore::sound));
+        db -> Sql.query(db, SELECT + " order by id desc limit 500", SoundStore::sound));
   }
 
   /** A sound. */
   public Sound get(long id) {
     return store.read(
         db ->
-            Sql.first(db, "select * from sound where id = ?", SoundStore::sound, id)
+            Sql.first(db, SELECT + " where id = ?", SoundStore::sound, id)
                 .orElseThrow(() -> Refused.notFound("sound")));
   }
 
-  /** Keeps a sound: the file first, then the row that speaks of it. */
-  public Sound add(String name, short[] samples, Optional<Long> user, Instant now)
-      throws IOException {
-    String file = UUID.randomUUID() + ".wav";
-    Files.write(media.resolve(file), WaveFile.of(List.of(samples)));
+  /** Keeps a sound. */
+  public Sound add(String name, short[] samples, Optional<Long> user, Instant now) {
+    byte[] content = WaveFile.of(List.of(samples));
     long id =
         store
             .writer()
@@ -60,12 +57,12 @@ public final class SoundStore {
                   return Sql.insert(
                       db,
                       """
-                      insert into sound (name, samples, stored_as, made_at, made_by)
+                      insert into sound (name, samples, content, made_at, made_by)
                       values (?, ?, ?, ?, ?)
                       """,
                       name,
                       samples.length,
-                      file,
+                      content,
                       now,
                       user);
                 });
@@ -74,13 +71,12 @@ public final class SoundStore {
 
   /** The samples of a sound. */
   public short[] samples(long id) throws IOException {
-    String file =
+    byte[] content =
         store.read(
             db ->
-                Sql.first(
-                        db, "select stored_as from sound where id = ?", row -> row.getString(1), id)
+                Sql.first(db, "select content from sound where id = ?", row -> row.getBytes(1), id)
                     .orElseThrow(() -> Refused.notFound("sound")));
-    return WaveFile.read(Files.readAllBytes(media.resolve(file))).get(0);
+    return WaveFile.read(content).get(0);
   }
 
   /** Keeps both sides of a call: what was heard on the left, what was said on the right. */

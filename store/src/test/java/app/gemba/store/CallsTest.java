@@ -156,8 +156,7 @@ class CallsTest {
     assertThat(
             new CallStore(house.store).ofMember(campaign.id(), claim.send().candidate().position()))
         .containsExactly(call);
-    SoundStore sounds =
-        new SoundStore(house.store, house.folder.part("media"), house.folder.part("recordings"));
+    SoundStore sounds = new SoundStore(house.store, house.folder.part("recordings"));
     short[] tone = Tones.sound(List.of(440.0), -10, Duration.ofSeconds(1));
     assertThat(sounds.recording(claim.attemptId())).isEmpty();
     sounds.keepRecording(claim.attemptId(), tone, new short[100]);

@@ -264,36 +264,11 @@ public final class Conversation {
   }
 
   private Outcome outcome(CallCause cause) {
-    if (ours.isPresent()) {
-      return ours.get();
-    }
-    if (informed || cause.isNumbersFault()) {
-      return Outcome.OUT_OF_SERVICE;
-    }
-    if (answeredAt >= 0) {
-      return afterAnswer(cause);
-    }
-    return switch (cause) {
-      case USER_BUSY -> Outcome.BUSY;
-      case NO_ANSWER, NO_USER_RESPONDING ->
-          plan.mailboxOnly() ? Outcome.NO_MAILBOX : Outcome.NO_ANSWER;
-      case CALL_REJECTED -> Outcome.DECLINED;
-      default -> Outcome.NO_LINE;
-    };
-  }
-
-  /** The other end has hung up, or the line was lost. */
-  private Outcome afterAnswer(CallCause cause) {
-    if (toMachine) {
-      return Outcome.MACHINE_ANSWERED;
-    }
-    if (cause != CallCause.NORMAL_CLEARING && farthest == 0) {
-      return Outcome.NO_LINE;
-    }
-    if (farthest >= plan.message().length) {
-      return Outcome.HEARD_WHOLE;
-    }
-    return farthest > 0 ? Outcome.HEARD_PART : Outcome.HUNG_UP;
+    return ours.orElseGet(
+        () ->
+            answeredAt < 0
+                ? HungUp.beforeAnswer(cause, informed, plan.mailboxOnly())
+                : HungUp.afterAnswer(cause, toMachine, farthest, plan.message().length));
   }
 
   private void say() {

@@ -1,9 +1,7 @@
 package app.gemba.server.campaigns;
 
 import app.gemba.core.campaign.PersonState;
-import app.gemba.core.channel.Outcome;
 import app.gemba.core.channel.OutcomeClass;
-import app.gemba.core.consent.ReasonCode;
 import app.gemba.engine.CampaignRunner;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
@@ -20,13 +18,6 @@ import app.gemba.store.ReportStore.Part;
 import app.gemba.store.ReportStore.Reply;
 import app.gemba.store.TimeStore;
 import app.gemba.store.TimeStore.Slot;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import java.io.IOException;
-import java.io.OutputStream;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -54,11 +45,9 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RequestMapping("/api/v1/campaigns/{id}")
 class ReportController {
   private static final int PAGE = 50;
-  private static final int CSV_PAGE = 2000;
-  private static final int MICROS_DIGITS = 6;
-  private static final int MILLIS_DIGITS = 3;
 
   private final ReportStore reports;
+  private final ReportTable table;
   private final CampaignStore campaigns;
   private final TimeStore times;
   private final HouseStore house;
@@ -67,12 +56,14 @@ class ReportController {
 
   ReportController(
       ReportStore reports,
+      ReportTable table,
       CampaignStore campaigns,
       TimeStore times,
       HouseStore house,
       CampaignRunner runner,
       BusinessClock clock) {
     this.reports = reports;
+    this.table = table;
     this.campaigns = campaigns;
     this.times = times;
     this.house = house;
@@ -117,9 +108,9 @@ class ReportController {
                     new Place(
                         tally.state(),
                         tally.reason(),
-                        kind(tally.state(), tally.reason()),
-                        words(tally.reason()),
-                        advice(tally.reason()),
+                        PlaceWords.kind(tally.state(), tally.reason()),
+                        PlaceWords.of(tally.reason()),
+                        PlaceWords.advice(tally.reason()),
                         tally.people()))
             .toList();
     long people = places.stream().mapToLong(Place::people).sum();
@@ -147,17 +138,6 @@ class ReportController {
           (a, b) -> new HourTally(hour, a.attempts() + b.attempts(), a.reached() + b.reached()));
     }
     return List.copyOf(hours.values());
-  }
-
-  /** The class of outcomes that a place belongs to; empty where nobody's attempt has ended. */
-  private static Optional<OutcomeClass> kind(PersonState state, String reason) {
-    Optional<OutcomeClass> told = Outcome.of(reason).map(Outcome::kind);
-    return switch (state) {
-      case REACHED -> told.or(() -> Optional.of(OutcomeClass.REACHED));
-      case EXPIRED, NOT_REACHED -> told.or(() -> Optional.of(OutcomeClass.NOT_NOW));
-      case FAILED, UNCONFIRMED -> told.or(() -> Optional.of(OutcomeClass.UNKNOWN));
-      case WAITING, HELD, REFUSED, IN_FLIGHT, CANCELLED -> Optional.empty();
-    };
   }
 
   @GetMapping("/people")
@@ -211,49 +191,7 @@ class ReportController {
     return ResponseEntity.ok()
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"campaign-" + id + ".csv\"")
         .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
-        .body(out -> writeCsv(id, whole, out));
-  }
-
-  private void writeCsv(long id, boolean whole, OutputStream out) throws IOException {
-    try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
-        CsvWriter csv = CsvWriter.builder().build(text)) {
-      csv.writeRecord(
-          "name",
-          "number",
-          "state",
-          "reason",
-          "class",
-          "changed at",
-          "attempts",
-          "segments",
-          "answered seconds",
-          "heard seconds",
-          "key",
-          "cost",
-          "text");
-      Optional<String> after = Optional.of("0");
-      while (after.isPresent()) {
-        Page<AudienceRow> page =
-            reports.people(id, Part.WHOLE, Long.parseLong(after.get()), CSV_PAGE);
-        for (AudienceRow row : page.items()) {
-          csv.writeRecord(
-              SafeCell.of(row.name()),
-              whole ? row.number() : app.gemba.core.phone.PhoneNumber.masked(row.number()),
-              row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
-              words(row.reason()),
-              kind(row.state(), row.reason()).map(OutcomeClass::words).orElse(""),
-              row.changedAt().toString(),
-              String.valueOf(row.attempts()),
-              String.valueOf(row.segments()),
-              seconds(row.answeredMillis()),
-              seconds(row.heardMillis()),
-              row.key(),
-              BigDecimal.valueOf(row.costMicros(), MICROS_DIGITS).toPlainString(),
-              SafeCell.of(row.text()));
-        }
-        after = page.next();
-      }
-    }
+        .body(out -> table.write(id, whole, out));
   }
 
   /** A reason that is none is asked for by this word, since an empty one asks for all. */
@@ -263,23 +201,6 @@ class ReportController {
     return asked.stream()
         .map(reason -> reason.equals(NO_REASON) ? "" : reason)
         .collect(Collectors.toUnmodifiableSet());
-  }
-
-  private static String advice(String code) {
-    return Outcome.of(code).map(Outcome::advice).orElse("");
-  }
-
-  private static String words(String code) {
-    for (ReasonCode reason : ReasonCode.values()) {
-      if (reason.name().equals(code)) {
-        return reason.words();
-      }
-    }
-    return Outcome.of(code).map(Outcome::words).orElse("");
-  }
-
-  private static String seconds(long millis) {
-    return BigDecimal.valueOf(millis, MILLIS_DIGITS).toPlainString();
   }
 
   private static AudienceRow shown(AudienceRow row) {

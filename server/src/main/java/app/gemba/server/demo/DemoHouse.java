@@ -53,8 +53,8 @@ public class DemoHouse {
   private static final long SEED = 20261117;
   private static final int PASS_HOLDERS = 2000;
   private static final int ABROAD = 140;
-  private static final int NEIGHBOURS = 36;
-  private static final int LAPSED = 24;
+  private static final int NEIGHBOURS = 28;
+  private static final int LAPSED = 20;
   private static final Tariff PRICES = new Tariff(0, 25_000, 2_000, 14_000, 6);
 
   private final HouseStore house;

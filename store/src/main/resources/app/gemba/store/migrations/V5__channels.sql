@@ -40,12 +40,13 @@ create table callback_heard (
   at text not null
 ) strict, without rowid;
 
--- Sounds of the house: 8 kHz, one channel, as WAV files in the data folder.
+-- Sounds of the house: WAV files of one channel at 8 kHz. They stand here so that a backup is whole;
+-- what was recorded of calls is too much for that, and lies in the data folder.
 create table sound (
   id integer primary key,
   name text not null,
   samples integer not null,
-  stored_as text not null,
+  content blob not null,
   made_at text not null,
   made_by integer references user_account (id)
 ) strict;

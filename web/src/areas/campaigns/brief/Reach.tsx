@@ -109,11 +109,11 @@ export function Reach({ campaign, settled }: { campaign: Schemas['Campaign']; se
   );
 }
 
-/** What the law says of this kind of contact, each with its source. */
+/** What law and platforms say of this kind of contact, each with its source. */
 function Legal({ standings }: { standings: Schemas['Standing'][] }) {
   return (
     <section aria-label="Legal standing" className="rounded-box bg-base-200 px-3 py-2">
-      <h3 className="font-semibold">What the law says</h3>
+      <h3 className="font-semibold">What must be kept to</h3>
       <ul>
         {standings.map((one) => (
           <li key={one.words} className="mt-1">

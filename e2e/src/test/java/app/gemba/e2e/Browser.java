@@ -39,6 +39,8 @@ final class Browser implements AutoCloseable {
                         List.of(
                             "--no-sandbox",
                             "--disable-gpu",
+                            "--use-fake-device-for-media-stream",
+                            "--use-fake-ui-for-media-stream",
                             "--disable-quic",
                             "--no-first-run",
                             "--disable-background-networking",

@@ -124,6 +124,21 @@ class DemoChannelsTest {
     assertThat(page.getByLabel("Drops an hour")).isVisible();
   }
 
+  /** The browser's made-up microphone beeps. */
+  @Test
+  void aMessageIsRecordedInTheBrowserAndPlaysAgain() {
+    Page page = browser.signedIn("tove", "/campaigns");
+    button(page, "New campaign").click();
+    button(page, "Voice call").click();
+    button(page, "Record").click();
+    RunningGemba.pause(2_500);
+    button(page, "Stop and keep it").click();
+    Locator said = page.getByLabel("What is said");
+    assertThat(said.locator("option:checked")).containsText("recorded");
+    Locator row = page.locator("div").filter(new Locator.FilterOptions().setHas(said)).last();
+    new ChannelWalk(page, api, SharedDemo.data()).assertSounds(row, "Play", 0);
+  }
+
   @Test
   void aTemplateThatWasRejectedSaysWhyAndAPlaceholderWithoutAFieldIsMissed() {
     Page page = browser.signedIn("tove", "/campaigns/" + campaign("New Year boats, guests abroad"));

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -87,6 +88,18 @@ public final class TimeStore {
                 row -> people.merge(zones(row.getString(1)), row.getLong(2), Long::sum),
                 campaign));
     return people;
+  }
+
+  /** The zones that people of a campaign could be in who have waited in it for any time at all. */
+  public Set<Set<ZoneId>> zones(long campaign) {
+    return new HashSet<>(
+        store.read(
+            db ->
+                Sql.query(
+                    db,
+                    "select zones from audience_waiting where campaign_id = ?",
+                    row -> zones(row.getString(1)),
+                    campaign)));
   }
 
   /** Where the people of each of a campaign's lists are. */

@@ -6,6 +6,7 @@ import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Outcome;
+import app.gemba.core.consent.Purpose;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,7 +17,7 @@ import java.util.Random;
 final class DemoChatWire implements DemoWire {
   private static final List<String> ANSWERS =
       List.of(
-          "Tack! Går båten på nyårsdagen?", "Thanks, good to know", "Can I take my bike?", "👍");
+          "Tack! Går båten på nyårsdagen?", "Thanks, good to know", "Can I take my bike?", "ok!");
 
   @Override
   public Said carry(Launched campaign, Claim claim, Random random, Instant now) {
@@ -24,13 +25,14 @@ final class DemoChatWire implements DemoWire {
     List<WireEvent> taken =
         List.of(new WireEvent.Accepted(new WireEvent.PartRef(claim.attemptId(), 0), id));
     List<Coming> coming = new ArrayList<>();
+    boolean isMarketing = campaign.brief().purpose() == Purpose.MARKETING;
     double fate = random.nextDouble();
     Instant arrives = now.plusSeconds(1 + random.nextInt(12));
     if (fate < 0.2) {
       Outcome reason =
           fate < 0.12
               ? Outcome.NOT_ON_WHATSAPP
-              : fate < 0.16 ? Outcome.CAPPED : Outcome.HANDSET_AWAY;
+              : isMarketing && fate < 0.16 ? Outcome.CAPPED : Outcome.HANDSET_AWAY;
       coming.add(new Coming(arrives, receipt(id, claim, PartState.FAILED, reason)));
       return new Said(taken, coming);
     }

@@ -164,7 +164,8 @@ class DemoHistory {
     if (!(first instanceof RunCommand.Look look)) {
       return Optional.of(now.plus(turn));
     }
-    boolean[] onlyAwaiting = {false};
+    // Nobody looks where the campaign is over already.
+    boolean[] nothingLeft = {true};
     Stepped stepped =
         book.step(
             campaign,
@@ -173,7 +174,7 @@ class DemoHistory {
             looked -> {
               Run.Step step = run[0].step(looked, now);
               run[0] = step.next();
-              onlyAwaiting[0] = looked.awaiting() && looked.nextHeldUntil().isEmpty();
+              nothingLeft[0] = looked.awaiting() && looked.nextHeldUntil().isEmpty();
               return step.commands();
             });
     List<WireEvent> taken = new ArrayList<>();
@@ -185,7 +186,7 @@ class DemoHistory {
     if (!taken.isEmpty()) {
       book.record(taken, now);
     }
-    if (onlyAwaiting[0]) {
+    if (nothingLeft[0]) {
       return Optional.empty();
     }
     Instant wake = now.plus(turn);

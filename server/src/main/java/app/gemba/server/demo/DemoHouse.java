@@ -49,6 +49,7 @@ public class DemoHouse {
         bram   Bram Orme, reader (numbers are masked)""";
 
   private static final Duration THREE_HOURS = Duration.ofHours(3);
+  private static final Duration EIGHT_HOURS = Duration.ofHours(8);
   private static final String PASSWORD = "ferry-demo";
   private static final long SEED = 20261117;
   private static final int PASS_HOLDERS = 2000;
@@ -196,8 +197,7 @@ public class DemoHouse {
     campaigns.add(says.newYearAbroad(winter), tove, now.minus(Duration.ofMinutes(50)));
     Instant evening = now.minus(Duration.ofDays(3)).plus(Duration.ofHours(8));
     history.play(says.pierClosure(), tove, evening);
-    history.launch(
-        says.gullSteps(now.plus(Duration.ofHours(31))), tove, now.minus(Duration.ofHours(2)));
+    history.launch(says.gullSteps(now.plus(EIGHT_HOURS)), tove, now.minus(Duration.ofHours(2)));
     history.play(says.lapsedAutumn(), tove, now.minus(Duration.ofDays(4)).plus(THREE_HOURS));
     campaigns.add(says.lapsedSpring(), tove, now.minus(Duration.ofMinutes(20)));
   }

@@ -108,8 +108,12 @@ class Lanes {
     Forecast forecast =
         Forecast.of(
             moves ? waiting : Map.of(), verdicts, terms, pace(campaign, waiting), clock.instant());
-    Set<Set<ZoneId>> zones = new LinkedHashSet<>(waiting.keySet());
-    zones.add(Set.of(house.house().zone()));
+    Set<Set<ZoneId>> zones =
+        new LinkedHashSet<>(
+            campaign.state().isLive() ? waiting.keySet() : times.zones(campaign.id()));
+    if (zones.isEmpty() || campaign.state().isLive()) {
+      zones.add(Set.of(house.house().zone()));
+    }
     return new Lane(
         campaign.id(),
         brief.name(),

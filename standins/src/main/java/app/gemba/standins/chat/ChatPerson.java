@@ -10,7 +10,7 @@ final class ChatPerson {
   private static final List<String> ANSWERS =
       List.of(
           "Thanks, good to know!",
-          "👍",
+          "ok!",
           "Is there still room for two on Saturday?",
           "Tack! Går båten på nyårsdagen?",
           "can I take my bike?",

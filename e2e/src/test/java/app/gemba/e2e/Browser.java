@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.List;
@@ -19,6 +20,8 @@ final class Browser implements AutoCloseable {
   private static final Pattern REFUSAL =
       Pattern.compile("Failed to load resource: .* status of (409|422) .*");
 
+  private static final int ASSERTED_WITHIN_MILLIS = 20_000;
+
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser chromium;
   private final List<String> complaints = new CopyOnWriteArrayList<>();
@@ -26,6 +29,8 @@ final class Browser implements AutoCloseable {
   private final List<String> requests = new CopyOnWriteArrayList<>();
 
   Browser() {
+    // Two classes share two cores: what is there in the end counts, not how soon.
+    PlaywrightAssertions.setDefaultAssertionTimeout(ASSERTED_WITHIN_MILLIS);
     playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));

@@ -146,8 +146,9 @@ record ChannelWalk(Page page, Api api, Path folder) {
   }
 
   static boolean settled(Map<String, Long> states) {
-    return states.keySet().stream()
-        .noneMatch(state -> List.of("WAITING", "HELD", "IN_FLIGHT").contains(state));
+    return !states.isEmpty()
+        && states.keySet().stream()
+            .noneMatch(state -> List.of("WAITING", "HELD", "IN_FLIGHT").contains(state));
   }
 
   List<NamedCsvRecord> table() throws IOException {

@@ -206,8 +206,8 @@ class ChannelsTest {
                     : "machine|released|hung up";
             default ->
                 switch (call.getField("key")) {
-                  case "1" -> "confirmed|released";
-                  case "9" -> "opted out";
+                  case "1" -> "confirmed|released|after the beep";
+                  case "9" -> "opted out|after the beep";
                   default -> "heard|released|machine|hung up|beep";
                 };
           };

@@ -53,7 +53,7 @@ class DemoPeopleTest {
     dialog.getByLabel("Number").fill("not a number");
     dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Add")).click();
     assertThat(dialog.getByRole(AriaRole.ALERT)).containsText("is not a usable number");
-    dialog.getByLabel("Number").fill("(603) 555-0155");
+    dialog.getByLabel("Number").fill("(860) 555-0155");
     dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Add")).click();
     assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Wilma Hand")))
         .isVisible();

@@ -83,10 +83,10 @@ class StartTest {
       Api.as(demo, "tove", "ferry-demo").post("/lists", Map.of("name", "Mine")).expect(201);
     }
     try (RunningGemba demo = RunningGemba.start(data, "demo")) {
-      assertThat(lists(demo)).hasSize(3);
+      assertThat(lists(demo)).hasSize(6);
     }
     try (RunningGemba demo = RunningGemba.start(data, "demo", "--fresh")) {
-      assertThat(lists(demo)).hasSize(2);
+      assertThat(lists(demo)).hasSize(5);
     }
   }
 

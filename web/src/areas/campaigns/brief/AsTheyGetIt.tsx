@@ -1,12 +1,18 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ComponentType } from 'react';
 import type { Schemas } from '../../../api/client';
 import { usePages } from '../../../parts/usePages';
-import { channelPart } from '../channels';
 import { TestToOneself } from './TestToOneself';
 
 /** The text as each real person will get it, one after another. */
-export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
+export function AsTheyGetIt({
+  campaign,
+  Preview,
+}: {
+  campaign: Schemas['Campaign'];
+  /** What the channel shows of it beside its words. */
+  Preview?: ComponentType<{ campaign: Schemas['Campaign']; personId: number; text: string }>;
+}) {
   const [at, setAt] = useState(0);
   const says = campaign.brief.message !== '' || (campaign.brief.call?.soundId ?? null) !== null;
   const pages = usePages<Schemas['GroupPerson']>(
@@ -15,7 +21,6 @@ export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
     'after',
     says,
   );
-  const { Preview } = channelPart(campaign.brief.channel);
   const index = Math.min(at, pages.rows.length - 1);
   const person = pages.rows[index];
   if (!person || !says) {
@@ -39,7 +44,7 @@ export function AsTheyGetIt({ campaign }: { campaign: Schemas['Campaign'] }) {
           as <strong className="text-base-content">{person.name || person.number}</strong> gets it
         </span>
         <span className="ml-auto">
-          <Preview campaign={campaign} personId={person.personId} text={person.text} />
+          {Preview && <Preview campaign={campaign} personId={person.personId} text={person.text} />}
         </span>
         <button
           className="btn btn-xs btn-outline border-base-300"

@@ -34,7 +34,7 @@ export function MessageRow({
         <Measured text={brief.message} />
         <TextIdeas message={brief.message} onUse={(message) => change({ message })} />
       </MergeTextBox>
-      <AsTheyGetIt campaign={campaign} />
+      <AsTheyGetIt campaign={campaign} Preview={Measured} />
     </>
   );
 }

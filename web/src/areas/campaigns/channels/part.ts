@@ -17,8 +17,6 @@ export interface ChannelPart {
   Says: ComponentType<RowProps>;
   /** The rate at which it goes out. */
   HowFast: ComponentType<RowProps>;
-  /** The words of a campaign as one person gets them, above its text; nothing for some. */
-  Preview: ComponentType<{ campaign: Schemas['Campaign']; personId: number; text: string }>;
   /** What is shown of one person in a run beside their story; nothing for some. */
   OfOnePerson: ComponentType<{ campaignId: number; position: number }>;
   /** What a brief needs beside what it has, when it comes to this channel. */

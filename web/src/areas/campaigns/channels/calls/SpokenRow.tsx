@@ -2,6 +2,7 @@ import { AsTheyGetIt } from '../../brief/AsTheyGetIt';
 import { Advice } from '../../brief/Advice';
 import { MergeTextBox } from '../../brief/MergeTextBox';
 import type { RowProps } from '../part';
+import { HearIt } from './HearIt';
 import { KeysRow } from './KeysRow';
 import { SoundChoice } from './SoundChoice';
 
@@ -54,7 +55,7 @@ export function SpokenRow({ campaign, brief, change }: RowProps) {
         <KeysRow call={call} onChange={put} />
       </div>
       <Advice campaign={campaign} message={brief.message} onPlain={() => undefined} />
-      <AsTheyGetIt campaign={campaign} />
+      <AsTheyGetIt campaign={campaign} Preview={HearIt} />
     </>
   );
 }

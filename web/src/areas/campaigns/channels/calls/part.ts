@@ -2,13 +2,11 @@ import { calls, price } from '../../../../parts/format';
 import type { ChannelPart } from '../part';
 import { CallRate } from './CallRate';
 import { CallsOfOne } from './CallsOfOne';
-import { HearIt } from './HearIt';
 import { SpokenRow } from './SpokenRow';
 
 const common = {
   Says: SpokenRow,
   HowFast: CallRate,
-  Preview: HearIt,
   OfOnePerson: CallsOfOne,
   unit: calls,
 } satisfies Partial<ChannelPart>;

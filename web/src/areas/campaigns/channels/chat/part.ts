@@ -8,7 +8,6 @@ export const chat: ChannelPart = {
   channel: 'WHATSAPP',
   Says: TemplateRow,
   HowFast: PerMinute,
-  Preview: () => null,
   OfOnePerson: () => null,
   begin: { chat: null, call: null, message: '' },
   number: 'can be on WhatsApp',

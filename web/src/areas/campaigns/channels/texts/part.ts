@@ -2,14 +2,12 @@ import { messages, price } from '../../../../parts/format';
 import { MessageRow } from '../../brief/MessageRow';
 import { PerMinute } from '../PerMinute';
 import type { ChannelPart } from '../part';
-import { TextPreview } from './TextPreview';
 
 /** Texts to mobile telephones. */
 export const texts: ChannelPart = {
   channel: 'SMS',
   Says: MessageRow,
   HowFast: PerMinute,
-  Preview: TextPreview,
   OfOnePerson: () => null,
   begin: { chat: null, call: null },
   number: 'takes texts',

@@ -18,7 +18,7 @@ import tools.jackson.databind.JsonNode;
  */
 class CallsKilledInTheMiddleTest {
   private static final int PEOPLE = 120;
-  private static final int KILLS = 3;
+  private static final int KILLS = 2;
   private static final int AT_ONCE = 4;
   private static final int WINDOW = 20;
 

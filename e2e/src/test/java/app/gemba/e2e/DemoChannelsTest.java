@@ -7,30 +7,29 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 
 /** The demo has every channel in it: what is over and what is to come, with sound to be heard. */
-@ResourceLock(SharedDemo.LOCK)
 class DemoChannelsTest {
-  private Browser browser;
-  private Api api;
+  private static Browser browser;
+  private static Api api;
 
-  @BeforeEach
-  void open() {
+  @BeforeAll
+  static void open() {
     browser = new Browser();
     api = Api.as(SharedDemo.gemba(), "tove", "ferry-demo");
   }
 
-  @AfterEach
-  void close() {
+  @AfterAll
+  static void close() {
     browser.assertQuiet(SharedDemo.gemba());
     browser.close();
   }
@@ -106,6 +105,11 @@ class DemoChannelsTest {
     long attempt = call.get("attemptId").asLong();
     assertThat(bram.get("/calls/" + attempt + "/picture").status()).isEqualTo(200);
     assertThat(bram.get("/calls/" + attempt + "/sound.wav").status()).isEqualTo(403);
+    Page page = browser.signedIn("bram", "/campaigns/" + campaign);
+    page.locator("tr[data-class=REACHED_MACHINE] button").click();
+    page.locator("main ul li button").first().click();
+    assertThat(page.getByLabel("Call 1").getByRole(AriaRole.IMG)).isVisible();
+    assertThat(button(page, "Hear the call")).hasCount(0);
   }
 
   @Test
@@ -130,6 +134,8 @@ class DemoChannelsTest {
     Page page = browser.signedIn("tove", "/campaigns");
     button(page, "New campaign").click();
     button(page, "Voice call").click();
+    page.getByLabel("Sound file").setInputFiles(Path.of("pom.xml").toAbsolutePath());
+    assertThat(page.getByText("no sound that the browser can read. Nothing was kept.")).isVisible();
     button(page, "Record").click();
     RunningGemba.pause(2_500);
     button(page, "Stop and keep it").click();

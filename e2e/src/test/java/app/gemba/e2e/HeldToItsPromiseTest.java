@@ -12,11 +12,9 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.api.parallel.Isolated;
 import tools.jackson.databind.JsonNode;
 
 /** The brake, the spending limit and a restored house, by the message centre's own log. */
-@Isolated
 class HeldToItsPromiseTest {
   @TempDir Path folder;
 

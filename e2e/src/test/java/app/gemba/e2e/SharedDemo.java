@@ -10,9 +10,6 @@ import java.nio.file.Path;
  * most of them. It ends with the tests.
  */
 final class SharedDemo {
-  /** What only one test class has at a time. */
-  static final String LOCK = "the shared demo";
-
   private static final Path FOLDER = temporary();
   private static final RunningGemba GEMBA = start();
 

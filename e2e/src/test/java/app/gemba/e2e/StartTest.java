@@ -78,15 +78,16 @@ class StartTest {
   @Test
   void aDemoGoesOnWhereItWasLeftAndBeginsAgainWhenAsked() throws Exception {
     Path data = folder.resolve("demo");
-    try (RunningGemba demo = RunningGemba.start(data, "demo")) {
+    try (RunningGemba before = RunningGemba.start(data, "start")) {
+      Api.first(before).post("/lists", Map.of("name", "Of before")).expect(201);
+    }
+    try (RunningGemba demo = RunningGemba.start(data, "demo", "--fresh")) {
       assertThat(demo.output()).contains("Demo accounts", "tove", "ferry-demo");
+      assertThat(lists(demo)).hasSize(5);
       Api.as(demo, "tove", "ferry-demo").post("/lists", Map.of("name", "Mine")).expect(201);
     }
     try (RunningGemba demo = RunningGemba.start(data, "demo")) {
       assertThat(lists(demo)).hasSize(6);
-    }
-    try (RunningGemba demo = RunningGemba.start(data, "demo", "--fresh")) {
-      assertThat(lists(demo)).hasSize(5);
     }
   }
 

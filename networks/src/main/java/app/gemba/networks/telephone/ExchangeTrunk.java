@@ -9,6 +9,7 @@ import java.io.BufferedOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
@@ -24,6 +25,7 @@ import org.slf4j.LoggerFactory;
 /** Calls over the wire of the exchange: one connection, any number of calls on it. */
 public final class ExchangeTrunk implements CallNetwork {
   private static final Logger LOG = LoggerFactory.getLogger(ExchangeTrunk.class);
+  private static final int PATIENCE_MILLIS = 2_000;
   private static final byte[] NOTHING = new byte[0];
 
   private final Socket socket;
@@ -38,7 +40,8 @@ public final class ExchangeTrunk implements CallNetwork {
    * @throws IOException where nobody listens there
    */
   public ExchangeTrunk(String host, int port) throws IOException {
-    socket = new Socket(host, port);
+    socket = new Socket();
+    socket.connect(new InetSocketAddress(host, port), PATIENCE_MILLIS);
     socket.setTcpNoDelay(true);
     daemon("trunk-reads", this::read);
     daemon("trunk-writes", this::write);

@@ -67,7 +67,7 @@ record DemoChannels(long chatSender, long callSender, long abroad, long neighbou
 
   Brief lapsedAutumn() {
     return call(
-        "Lapsed guests, autumn",
+        "Lapsed guests, October",
         Channel.VOICEMAIL_DROP,
         "This is Marram Ferries. We have missed you this year. The islands are quiet in autumn, and"
             + " your old pass price is kept until the end of the month. Press 9 for no more calls.",

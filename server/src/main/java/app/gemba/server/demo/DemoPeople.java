@@ -1,6 +1,7 @@
 package app.gemba.server.demo;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
@@ -89,6 +90,7 @@ final class DemoPeople {
 
   private final Random random;
   private final Set<String> taken = new HashSet<>();
+  private final List<String> british = new ArrayList<>();
 
   DemoPeople(long seed) {
     this.random = new Random(seed);
@@ -135,7 +137,7 @@ final class DemoPeople {
       csv.append(
               i % 3 == 0
                   ? unused(() -> String.format("+467017406%02d", 5 + random.nextInt(95)))
-                  : unused(() -> String.format("+447700900%03d", random.nextInt(1000))))
+                  : britishMobile())
           .append(',');
       csv.append(pick(PORTS)).append(',');
       csv.append(random.nextDouble() < 0.94 ? "yes" : "no").append(',');
@@ -158,9 +160,15 @@ final class DemoPeople {
     return csv.toString();
   }
 
-  /** British mobile numbers that have been given to somebody. */
+  /** British mobile numbers of the guests abroad. */
   List<String> british() {
-    return taken.stream().filter(number -> number.startsWith("+447700")).sorted().toList();
+    return List.copyOf(british);
+  }
+
+  private String britishMobile() {
+    String number = unused(() -> String.format("+447700900%03d", random.nextInt(1000)));
+    british.add(number);
+    return number;
   }
 
   private String unused(Supplier<String> candidate) {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
@@ -12,7 +12,7 @@ import { AudienceRow } from './AudienceRow';
 import { Reach } from './Reach';
 import { RetryRow } from './RetryRow';
 import { WhenRow } from './WhenRow';
-import { useDraft } from './useDraft';
+import { useDraft, type Brief } from './useDraft';
 
 /** Composing a campaign, on one page and in any order, with its verdicts beside it. */
 export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
@@ -23,11 +23,20 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
     queryKey: ['senders'],
     queryFn: () => api.get<Schemas['Sender'][]>('/senders'),
   });
+  // Who looks at another channel finds what they left when they come back.
+  const left = useRef<Partial<Record<Channel, Partial<Brief>>>>({});
   const part = channelPart(brief.channel);
   const fitting = senders.data?.filter((one) => one.channels.includes(kept(brief.channel)));
   const turnTo = (channel: Channel) => {
     const sender = senders.data?.find((one) => one.channels.includes(kept(channel)));
-    change({ ...channelPart(channel).begin, channel, senderId: sender?.id ?? null });
+    const { message, whenBlank, chat, call, perMinute, senderId, retries } = brief;
+    left.current[brief.channel] = { message, whenBlank, chat, call, perMinute, senderId, retries };
+    change({
+      ...channelPart(channel).begin,
+      senderId: sender?.id ?? null,
+      ...left.current[channel],
+      channel,
+    });
   };
   return (
     <>

@@ -4,6 +4,7 @@ import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.campaign.OutgoingText;
 import app.gemba.core.channel.Channel;
+import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
@@ -135,7 +136,8 @@ final class SmsBenchmark implements Benchmark {
             .toList();
     campaigns.launch(
         draft.id(),
-        new CampaignStore.LaunchTerms(draft.version(), "bench", "general-1", "stand-in", typed),
+        new CampaignStore.LaunchTerms(
+            draft.version(), "bench", "general-1", "stand-in", Tariff.ofTexts(8_000), typed),
         Optional.empty(),
         now);
     return draft.id();

@@ -43,7 +43,7 @@ class FileToReportTest {
 
   @Test
   void anOperatorTellsThePassHoldersAboutTheWinterBoats() throws Exception {
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 60);
+    try (StandInApart centre = StandInApart.messages(folder, 60);
         RunningGemba gemba = RunningGemba.start(folder.resolve("house"), "start", "--clock", NOON);
         Browser browser = new Browser()) {
       Page page = browser.page(gemba);
@@ -70,7 +70,7 @@ class FileToReportTest {
     assertThat(page.getByText("No SMS network is set up, so nothing can be sent.")).isVisible();
   }
 
-  private static void setTheHouseUp(Page page, MessageCentreApart centre) {
+  private static void setTheHouseUp(Page page, StandInApart centre) {
     link(page, "Setup").click();
     page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).first().fill("Marram");
     page.getByLabel("Time zone").fill("America/New_York");
@@ -81,10 +81,10 @@ class FileToReportTest {
     page.getByLabel("Host").fill("localhost");
     page.getByLabel("Port", new Page.GetByLabelOptions().setExact(true))
         .fill(String.valueOf(centre.port));
-    page.getByLabel("System id").fill(MessageCentreApart.LOGIN);
+    page.getByLabel("System id").fill(StandInApart.LOGIN);
     page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Password"))
         .first()
-        .fill(MessageCentreApart.LOGIN);
+        .fill(StandInApart.LOGIN);
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Connect").setExact(true))
         .click();
     assertThat(page.getByText("Connected.", new Page.GetByTextOptions().setExact(true)))
@@ -159,7 +159,7 @@ class FileToReportTest {
     assertThat(button(page, "Pause")).isVisible(within(20));
   }
 
-  private static void pullTheBrake(Page page, MessageCentreApart centre) throws Exception {
+  private static void pullTheBrake(Page page, StandInApart centre) throws Exception {
     button(page, "Stop everything").click();
     assertThat(page.getByText("The brake is on")).isVisible();
     RunningGemba.pause(500);
@@ -183,7 +183,7 @@ class FileToReportTest {
     }
   }
 
-  private static void assertEverybodyIsInOnePlace(Page page, MessageCentreApart centre)
+  private static void assertEverybodyIsInOnePlace(Page page, StandInApart centre)
       throws IOException {
     Map<String, Long> places = places(page);
     assertThat(places.values().stream().mapToLong(n -> n).sum()).isEqualTo(4647);

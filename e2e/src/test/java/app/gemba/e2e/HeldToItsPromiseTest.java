@@ -21,7 +21,7 @@ class HeldToItsPromiseTest {
   @Test
   void aRestoredHouseSendsNothingAgain() throws Exception {
     Path backup = folder.resolve("noon.db");
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 50)) {
+    try (StandInApart centre = StandInApart.messages(folder, 50)) {
       long campaign;
       try (RunningGemba gemba =
           RunningGemba.start(folder.resolve("house"), "start", "--clock", House.MORNING)) {
@@ -49,7 +49,7 @@ class HeldToItsPromiseTest {
 
   @Test
   void aCampaignPausesAtItsSpendingLimit() throws Exception {
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 50);
+    try (StandInApart centre = StandInApart.messages(folder, 50);
         RunningGemba gemba =
             RunningGemba.start(folder.resolve("house"), "start", "--clock", House.MORNING)) {
       Api ada = Api.first(gemba);
@@ -65,7 +65,7 @@ class HeldToItsPromiseTest {
 
   @Test
   void anImportAndALaunchAtOnceDoNotHoldUpTheBrake() throws Exception {
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 50);
+    try (StandInApart centre = StandInApart.messages(folder, 50);
         RunningGemba gemba =
             RunningGemba.start(folder.resolve("house"), "start", "--clock", House.MORNING)) {
       Api ada = Api.first(gemba);
@@ -102,7 +102,7 @@ class HeldToItsPromiseTest {
   }
 
   private static long launched(
-      Api ada, MessageCentreApart centre, int people, int perMinute, Map<String, Object> more)
+      Api ada, StandInApart centre, int people, int perMinute, Map<String, Object> more)
       throws IOException {
     House.setUp(ada, centre, 20);
     Path file = House.easternPeople(Files.createTempDirectory("gemba"), people);

@@ -16,7 +16,7 @@ final class House {
   private House() {}
 
   /** Names the house, adds a sender and connects it to a message centre. */
-  static void setUp(Api api, MessageCentreApart centre, int window) {
+  static void setUp(Api api, StandInApart centre, int window) {
     api.put(
             "/house",
             Map.of(
@@ -41,14 +41,14 @@ final class House {
     connect(api, centre, window);
   }
 
-  static void connect(Api api, MessageCentreApart centre, int window) {
+  static void connect(Api api, StandInApart centre, int window) {
     api.put(
             "/sms-network",
             Map.of(
                 "host", "localhost",
                 "port", centre.port,
-                "systemId", MessageCentreApart.LOGIN,
-                "password", MessageCentreApart.LOGIN,
+                "systemId", StandInApart.LOGIN,
+                "password", StandInApart.LOGIN,
                 "window", window))
         .expect(200);
     api.await("/sms-network", state -> state.get("connected").asBoolean(), 20);

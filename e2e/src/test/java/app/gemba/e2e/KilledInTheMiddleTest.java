@@ -21,7 +21,7 @@ class KilledInTheMiddleTest {
 
   @Test
   void nobodyIsTextedTwiceAndNobodyIsLost() throws Exception {
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 50)) {
+    try (StandInApart centre = StandInApart.messages(folder, 50)) {
       long campaign;
       int port = RunningGemba.freePort();
       Path data = folder.resolve("house");
@@ -66,7 +66,7 @@ class KilledInTheMiddleTest {
     return RunningGemba.start(port, data, "start", "--clock", House.MORNING);
   }
 
-  private static void awaitSubmits(MessageCentreApart centre, int count) throws Exception {
+  private static void awaitSubmits(StandInApart centre, int count) throws Exception {
     long until = System.currentTimeMillis() + 60_000;
     while (centre.logged("submit").size() < Math.min(count, PEOPLE)) {
       assertThat(System.currentTimeMillis()).as("texts go out").isLessThan(until);
@@ -74,7 +74,7 @@ class KilledInTheMiddleTest {
     }
   }
 
-  private static void assertBooksAgree(Api api, MessageCentreApart centre, long campaign)
+  private static void assertBooksAgree(Api api, StandInApart centre, long campaign)
       throws Exception {
     List<String> texted =
         centre.logged("submit").stream().map(line -> line.getField("destination")).toList();

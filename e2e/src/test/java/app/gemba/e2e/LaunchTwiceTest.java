@@ -23,7 +23,7 @@ class LaunchTwiceTest {
 
   @Test
   void oneLaunchIsOneLaunchAndOneOutcome() throws Exception {
-    try (MessageCentreApart centre = MessageCentreApart.start(folder, 50);
+    try (StandInApart centre = StandInApart.messages(folder, 50);
         RunningGemba gemba =
             RunningGemba.start(folder.resolve("house"), "start", "--clock", House.MORNING)) {
       Api ada = Api.first(gemba);

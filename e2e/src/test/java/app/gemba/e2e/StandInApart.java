@@ -10,6 +10,7 @@ import java.util.List;
 
 /** A stand-in as a process of its own, which goes on when Gemba is killed. */
 final class StandInApart implements AutoCloseable {
+  static final String LOGIN = "gemba";
   static final String KEY = "gemba";
   static final String SECRET = "a-secret-of-the-test";
 
@@ -21,6 +22,18 @@ final class StandInApart implements AutoCloseable {
     this.process = process;
     this.log = log;
     this.port = port;
+  }
+
+  /** A message centre whose handsets act so many times faster than in life. */
+  static StandInApart messages(Path folder, double speed) throws IOException {
+    Path log = folder.resolve("message-centre.csv");
+    int port = RunningGemba.freePort();
+    return start(
+        folder.resolve("message-centre.out"),
+        log,
+        port,
+        "app.gemba.standins.sms.MessageCentreProcess",
+        List.of(String.valueOf(port), LOGIN, LOGIN, "7", String.valueOf(speed), log.toString()));
   }
 
   /** A chat service whose people act so many times faster than in life. */

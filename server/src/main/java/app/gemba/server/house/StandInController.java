@@ -7,9 +7,8 @@ import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
-import app.gemba.standins.chat.RecentChats;
+import app.gemba.standins.RecentMessages;
 import app.gemba.standins.sms.MessageCentre;
-import app.gemba.standins.sms.RecentTexts;
 import app.gemba.store.AuditLog;
 import app.gemba.store.HouseStore;
 import app.gemba.store.Refused;
@@ -88,10 +87,10 @@ class StandInController {
     return Stream.concat(
             desk.standIn().stream()
                 .flatMap(centre -> centre.recent(number).stream())
-                .map(StandInController::shown),
+                .map(one -> shown(Channel.SMS, one)),
             chats.standIn().stream()
                 .flatMap(service -> service.recent(number).stream())
-                .map(StandInController::shown))
+                .map(one -> shown(Channel.WHATSAPP, one)))
         .sorted(Comparator.comparing(PhoneText::at).reversed())
         .limit(SHOWN)
         .toList();
@@ -144,13 +143,7 @@ class StandInController {
     throw new Refused(Refused.Kind.INVALID, "“" + typed + "” is not a usable number.");
   }
 
-  private static PhoneText shown(RecentTexts.Text text) {
-    return new PhoneText(
-        text.at(), Channel.SMS, text.phone(), text.other(), text.received(), text.text());
-  }
-
-  private static PhoneText shown(RecentChats.Chat chat) {
-    return new PhoneText(
-        chat.at(), Channel.WHATSAPP, chat.person(), chat.other(), chat.received(), chat.text());
+  private static PhoneText shown(Channel channel, RecentMessages.Message one) {
+    return new PhoneText(one.at(), channel, one.phone(), one.other(), one.received(), one.text());
   }
 }

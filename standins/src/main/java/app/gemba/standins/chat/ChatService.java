@@ -1,5 +1,7 @@
 package app.gemba.standins.chat;
 
+import app.gemba.standins.CsvLog;
+import app.gemba.standins.RecentMessages;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
@@ -35,9 +37,9 @@ public final class ChatService implements AutoCloseable {
 
   private final ChatServiceSettings settings;
   private final HttpServer server;
-  private final ChatLog log;
+  private final CsvLog log;
   private final Callbacks callbacks;
-  private final RecentChats recent = new RecentChats();
+  private final RecentMessages recent = new RecentMessages();
   private final Map<String, Template> templates = new ConcurrentHashMap<>();
   private final ScheduledExecutorService people = Executors.newScheduledThreadPool(2);
   private final AtomicLong lastId = new AtomicLong(System.currentTimeMillis() << 12);
@@ -69,7 +71,7 @@ public final class ChatService implements AutoCloseable {
   private ChatService(ChatServiceSettings settings) throws IOException {
     this.settings = settings;
     this.speed = settings.speed();
-    this.log = new ChatLog(settings.log());
+    this.log = new CsvLog(settings.log(), "event", "message_id", "from", "to", "detail");
     this.callbacks = new Callbacks(settings.secret());
     this.server =
         HttpServer.create(
@@ -99,7 +101,7 @@ public final class ChatService implements AutoCloseable {
   }
 
   /** What people got and wrote lately, newest first; of one number, where one is given. */
-  public List<RecentChats.Chat> recent(Optional<String> person) {
+  public List<RecentMessages.Message> recent(Optional<String> person) {
     return recent.of(person);
   }
 
@@ -111,7 +113,7 @@ public final class ChatService implements AutoCloseable {
   /** Somebody writes. */
   public void type(String person, String to, String text) {
     log.write("incoming", "", person, to, text);
-    recent.add(new RecentChats.Chat(Instant.now(), person, to, false, text));
+    recent.add(new RecentMessages.Message(Instant.now(), person, to, false, text));
     callbacks.tell(Map.of("type", "incoming", "from", person, "to", to, "text", text));
   }
 
@@ -221,7 +223,8 @@ public final class ChatService implements AutoCloseable {
           tell(sent, fate.end());
           if (fate.end() == ChatPerson.End.DELIVERED) {
             recent.add(
-                new RecentChats.Chat(Instant.now(), sent.to(), sent.from(), true, sent.text()));
+                new RecentMessages.Message(
+                    Instant.now(), sent.to(), sent.from(), true, sent.text()));
           }
           fate.readAfter().ifPresent(after -> later(after, () -> read(sent, fate)));
         });

@@ -1,13 +1,8 @@
 package app.gemba.standins.sms;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
+import app.gemba.standins.CsvLog;
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
-import java.time.Instant;
 
 /**
  * The message centre's own log on disk: what came in, what went out, one CSV line an event with the
@@ -15,38 +10,26 @@ import java.time.Instant;
  * parts, text.
  */
 final class CentreLog implements AutoCloseable {
-  private final CsvWriter writer;
+  private final CsvLog lines;
 
   CentreLog(Path file) throws IOException {
-    boolean fresh = !Files.exists(file) || Files.size(file) == 0;
-    writer =
-        CsvWriter.builder()
-            .bufferSize(0)
-            .build(
-                Files.newBufferedWriter(
-                    file,
-                    StandardCharsets.UTF_8,
-                    StandardOpenOption.CREATE,
-                    StandardOpenOption.APPEND));
-    if (fresh) {
-      writer.writeRecord(
-          "at",
-          "event",
-          "message_id",
-          "source",
-          "destination",
-          "coding",
-          "reference",
-          "concatenation",
-          "part",
-          "parts",
-          "text");
-      writer.flush();
-    }
+    lines =
+        new CsvLog(
+            file,
+            "event",
+            "message_id",
+            "source",
+            "destination",
+            "coding",
+            "reference",
+            "concatenation",
+            "part",
+            "parts",
+            "text");
   }
 
-  synchronized void submitted(String messageId, ShortText text) {
-    write(
+  void submitted(String messageId, ShortText text) {
+    lines.write(
         "submit",
         messageId,
         text.source(),
@@ -59,28 +42,16 @@ final class CentreLog implements AutoCloseable {
         text.text());
   }
 
-  synchronized void receipt(String messageId, String destination, String state) {
-    write(state, messageId, "", destination, "", "", "", "", "", "");
+  void receipt(String messageId, String destination, String state) {
+    lines.write(state, messageId, "", destination, "", "", "", "", "", "");
   }
 
-  synchronized void incoming(String from, String to, String text) {
-    write("incoming", "", from, to, "", "", "", "", "", text);
-  }
-
-  private void write(String... fields) {
-    try {
-      String[] line = new String[fields.length + 1];
-      line[0] = Instant.now().toString();
-      System.arraycopy(fields, 0, line, 1, fields.length);
-      writer.writeRecord(line);
-      writer.flush();
-    } catch (IOException e) {
-      throw new UncheckedIOException("the message centre's log cannot be written", e);
-    }
+  void incoming(String from, String to, String text) {
+    lines.write("incoming", "", from, to, "", "", "", "", "", text);
   }
 
   @Override
-  public synchronized void close() throws IOException {
-    writer.close();
+  public void close() throws IOException {
+    lines.close();
   }
 }

@@ -1,5 +1,6 @@
 package app.gemba.standins.sms;
 
+import app.gemba.standins.RecentMessages;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
@@ -46,7 +47,7 @@ public final class MessageCentre implements AutoCloseable {
   private final ExecutorService doors = Executors.newCachedThreadPool();
   private final AtomicLong nextId = new AtomicLong(System.currentTimeMillis() << 20);
   private final AtomicLong nextSession = new AtomicLong();
-  private final RecentTexts recent = new RecentTexts();
+  private final RecentMessages recent = new RecentMessages();
   private volatile double speed;
   private volatile boolean closed;
 
@@ -76,7 +77,7 @@ public final class MessageCentre implements AutoCloseable {
   }
 
   /** What handsets got and answered lately, newest first; of one number, where one is given. */
-  public List<RecentTexts.Text> recent(Optional<String> number) {
+  public List<RecentMessages.Message> recent(Optional<String> number) {
     return recent.of(number);
   }
 
@@ -87,7 +88,7 @@ public final class MessageCentre implements AutoCloseable {
 
   /** Somebody types a text on a handset. */
   public void type(String from, String to, String text) {
-    recent.add(new RecentTexts.Text(Instant.now(), from, to, false, text));
+    recent.add(new RecentMessages.Message(Instant.now(), from, to, false, text));
     log.incoming(from, to, text);
     outbox.add(new Delivery.Typed(from, to, text));
   }
@@ -168,7 +169,7 @@ public final class MessageCentre implements AutoCloseable {
         };
     if (end == Handset.End.DELIVERED) {
       recent.add(
-          new RecentTexts.Text(
+          new RecentMessages.Message(
               Instant.now(), text.destination(), text.source(), true, text.text()));
     }
     log.receipt(id, text.destination(), state.name());

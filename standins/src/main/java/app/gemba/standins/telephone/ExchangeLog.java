@@ -1,13 +1,8 @@
 package app.gemba.standins.telephone;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
+import app.gemba.standins.CsvLog;
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -21,9 +16,9 @@ public final class ExchangeLog implements AutoCloseable {
   private static final int KEPT = 10_000;
 
   private final List<Ended> calls = new CopyOnWriteArrayList<>();
-  private final Optional<CsvWriter> file;
+  private final Optional<CsvLog> file;
 
-  private ExchangeLog(Optional<CsvWriter> file) {
+  private ExchangeLog(Optional<CsvLog> file) {
     this.file = file;
   }
 
@@ -34,21 +29,10 @@ public final class ExchangeLog implements AutoCloseable {
 
   /** A log that is written to a file too; goes on with one that is there. */
   public static ExchangeLog to(Path path) throws IOException {
-    boolean fresh = !Files.exists(path) || Files.size(path) == 0;
-    CsvWriter writer =
-        CsvWriter.builder()
-            .bufferSize(0)
-            .build(
-                Files.newBufferedWriter(
-                    path,
-                    StandardCharsets.UTF_8,
-                    StandardOpenOption.CREATE,
-                    StandardOpenOption.APPEND));
-    ExchangeLog log = new ExchangeLog(Optional.of(writer));
-    if (fresh) {
-      log.write("at", "event", "from", "to", "kind", "cause", "answered_ms", "heard_ms", "key");
-    }
-    return log;
+    return new ExchangeLog(
+        Optional.of(
+            new CsvLog(
+                path, "event", "from", "to", "kind", "cause", "answered_ms", "heard_ms", "key")));
   }
 
   /**
@@ -70,7 +54,7 @@ public final class ExchangeLog implements AutoCloseable {
       String key) {}
 
   void dialled(String from, String to) {
-    write(Instant.now().toString(), "dialled", from, to, "", "", "", "", "");
+    write("dialled", from, to, "", "", "", "", "");
   }
 
   void ended(Ended call) {
@@ -79,7 +63,6 @@ public final class ExchangeLog implements AutoCloseable {
       calls.remove(0);
     }
     write(
-        Instant.now().toString(),
         "ended",
         call.from(),
         call.to(),
@@ -96,21 +79,13 @@ public final class ExchangeLog implements AutoCloseable {
   }
 
   @Override
-  public synchronized void close() throws IOException {
+  public void close() throws IOException {
     if (file.isPresent()) {
       file.get().close();
     }
   }
 
-  private synchronized void write(String... fields) {
-    if (file.isEmpty()) {
-      return;
-    }
-    try {
-      file.get().writeRecord(fields);
-      file.get().flush();
-    } catch (IOException e) {
-      throw new UncheckedIOException("the exchange's log cannot be written", e);
-    }
+  private void write(String... fields) {
+    file.ifPresent(log -> log.write(fields));
   }
 }

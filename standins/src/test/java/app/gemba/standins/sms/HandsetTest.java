@@ -2,6 +2,7 @@ package app.gemba.standins.sms;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gemba.standins.RecentMessages;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
@@ -54,9 +55,10 @@ class HandsetTest {
 
   @Test
   void theLastTextsOfATelephoneAreThereToBeLookedAt() {
-    RecentTexts recent = new RecentTexts();
+    RecentMessages recent = new RecentMessages();
     for (int i = 0; i < 3000; i++) {
-      recent.add(new RecentTexts.Text(Instant.EPOCH, "+1" + i % 3, "+19", i % 2 == 0, "text " + i));
+      recent.add(
+          new RecentMessages.Message(Instant.EPOCH, "+1" + i % 3, "+19", i % 2 == 0, "text " + i));
     }
     assertThat(recent.of(Optional.empty())).hasSize(200);
     assertThat(recent.of(Optional.empty()).get(0).text()).isEqualTo("text 2999");

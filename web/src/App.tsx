@@ -13,6 +13,7 @@ const ImportPage = lazy(() => import('./areas/people/ImportPage'));
 const CampaignsPage = lazy(() => import('./areas/campaigns/CampaignsPage'));
 const CampaignPage = lazy(() => import('./areas/campaigns/CampaignPage'));
 const RepliesPage = lazy(() => import('./areas/replies/RepliesPage'));
+const CallsPage = lazy(() => import('./areas/calls/CallsPage'));
 const SetupPage = lazy(() => import('./areas/setup/SetupPage'));
 
 export function App() {
@@ -30,11 +31,13 @@ export function App() {
   if (!session.data.signedIn) {
     return <SignInPage session={session.data} />;
   }
+  const seesToday = session.data.permissions.includes('SEE_CAMPAIGNS');
   return (
     <Frame session={session.data}>
       <Suspense>
         <Routes>
-          <Route path="/" element={<TodayPage />} />
+          <Route path="/" element={seesToday ? <TodayPage /> : <Navigate to="/calls" replace />} />
+          <Route path="/calls/*" element={<CallsPage />} />
           <Route path="/people" element={<ListsPage />} />
           <Route path="/people/lists/:id" element={<ListPage />} />
           <Route path="/people/:id" element={<PersonPage />} />

@@ -1,22 +1,38 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { LogOut, Megaphone, Settings2, SunMoon, Sunrise, Users } from 'lucide-react';
+import {
+  Headset,
+  LogOut,
+  Megaphone,
+  Settings2,
+  SunMoon,
+  Sunrise,
+  Users,
+  type LucideIcon,
+} from 'lucide-react';
 import { type ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { api } from '../api/client';
 import { useLive } from '../api/live';
-import type { Session } from '../api/session';
+import type { Permission, Session } from '../api/session';
 import { ListKeys } from './ListKeys';
 import { LiveStrip } from './LiveStrip';
 import { Palette } from './Palette';
 import { UndoBar } from './UndoBar';
 import { toggleTheme } from './theme';
 
-const AREAS = [
+const AREAS: {
+  to: string;
+  word: string;
+  mark: LucideIcon;
+  permission: Permission;
+  or?: Permission;
+}[] = [
   { to: '/', word: 'Today', mark: Sunrise, permission: 'SEE_CAMPAIGNS' },
   { to: '/people', word: 'People', mark: Users, permission: 'SEE_PEOPLE' },
   { to: '/campaigns', word: 'Campaigns', mark: Megaphone, permission: 'SEE_CAMPAIGNS' },
+  { to: '/calls', word: 'Calls', mark: Headset, permission: 'TAKE_CALLS', or: 'SEE_FLOOR' },
   { to: '/setup', word: 'Setup', mark: Settings2, permission: 'SIGNED_IN' },
-] as const;
+];
 
 /** What stands around every page: the rail of areas, and the live strip. */
 export function Frame({ session, children }: { session: Session; children: ReactNode }) {
@@ -48,7 +64,9 @@ function Rail({ session }: { session: Session }) {
       className="flex flex-col border-r border-base-300 bg-base-200 text-[12px]"
     >
       <span className="py-4 text-center text-base font-bold">gemba</span>
-      {AREAS.filter((area) => session.permissions.includes(area.permission)).map((area) => (
+      {AREAS.filter((area) =>
+        session.permissions.some((one) => one === area.permission || one === area.or),
+      ).map((area) => (
         <NavLink
           key={area.to}
           to={area.to}

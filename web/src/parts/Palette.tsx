@@ -187,6 +187,8 @@ function useCommands(typed: string): { commands: Command[]; asking: boolean } {
     go('People', '/people'),
     go('Campaigns', '/campaigns'),
     go('Replies to read', '/replies'),
+    ...(may('TAKE_CALLS') ? [go('My desk', '/calls/desk')] : []),
+    ...(may('SEE_FLOOR') ? [go('The floor', '/calls/floor')] : []),
     go('Setup', '/setup'),
     { words: 'Light or dark', run: toggleTheme },
     ...(campaigns.data?.items ?? []).map((one) => ({

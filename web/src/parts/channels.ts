@@ -1,4 +1,5 @@
 import {
+  Headset,
   MessageCircle,
   MessageSquareText,
   PhoneCall,
@@ -15,17 +16,29 @@ export const CHANNELS: Record<Channel, { word: string; one: string; mark: Lucide
   WHATSAPP: { word: 'WhatsApp', one: 'WhatsApp', mark: MessageCircle },
   VOICE_BROADCAST: { word: 'voice calls', one: 'Voice call', mark: PhoneCall },
   VOICEMAIL_DROP: { word: 'voicemails', one: 'Voicemail', mark: Voicemail },
+  AGENT_CALL: { word: 'calls by agents', one: 'Agents call', mark: Headset },
 };
 
 /** All channels, in the order in which they are offered. */
-export const ALL_CHANNELS: Channel[] = ['SMS', 'WHATSAPP', 'VOICE_BROADCAST', 'VOICEMAIL_DROP'];
+export const ALL_CHANNELS: Channel[] = [
+  'SMS',
+  'WHATSAPP',
+  'VOICE_BROADCAST',
+  'VOICEMAIL_DROP',
+  'AGENT_CALL',
+];
 
 /** Whether a channel calls people by telephone. */
 export function isCall(channel: Channel): boolean {
+  return hasRecordedVoice(channel) || channel === 'AGENT_CALL';
+}
+
+/** Whether it calls with a recorded or artificial voice. */
+export function hasRecordedVoice(channel: Channel): boolean {
   return channel === 'VOICE_BROADCAST' || channel === 'VOICEMAIL_DROP';
 }
 
-/** The channel under which senders and agreements of this one are kept. */
+/** The channel by whose senders and network this one goes: all calls go by the same. */
 export function kept(channel: Channel): Channel {
-  return channel === 'VOICEMAIL_DROP' ? 'VOICE_BROADCAST' : channel;
+  return isCall(channel) ? 'VOICE_BROADCAST' : channel;
 }

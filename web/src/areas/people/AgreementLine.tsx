@@ -5,6 +5,7 @@ const AGREED = {
   SMS: 'texts',
   WHATSAPP: 'WhatsApp',
   VOICE_BROADCAST: 'recorded calls',
+  AGENT_CALL: 'calls by a person',
 } as const;
 
 type Purpose = NonNullable<Agreement['purposes']>[number];
@@ -44,7 +45,7 @@ export function AgreementLine({
       {value.source !== 'none' && (
         <>
           <span>to</span>
-          {(['SMS', 'WHATSAPP', 'VOICE_BROADCAST'] as const).map((channel) => (
+          {(['SMS', 'WHATSAPP', 'VOICE_BROADCAST', 'AGENT_CALL'] as const).map((channel) => (
             <label key={channel} className="flex items-center gap-1.5">
               <input
                 type="checkbox"

@@ -62,7 +62,9 @@ export function AsTheyGetIt({
         </button>
       </p>
       <p className="mt-1 whitespace-pre-wrap">{person.text}</p>
-      <TestToOneself campaign={campaign} personId={person.personId} />
+      {campaign.brief.channel !== 'AGENT_CALL' && (
+        <TestToOneself campaign={campaign} personId={person.personId} />
+      )}
     </div>
   );
 }

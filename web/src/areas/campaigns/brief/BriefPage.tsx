@@ -4,7 +4,13 @@ import { Link } from 'react-router';
 import { api, type Schemas } from '../../../api/client';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { ALL_CHANNELS, CHANNELS, isCall, kept, type Channel } from '../../../parts/channels';
+import {
+  ALL_CHANNELS,
+  CHANNELS,
+  hasRecordedVoice,
+  kept,
+  type Channel,
+} from '../../../parts/channels';
 import { spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { channelPart } from '../channels';
@@ -100,7 +106,7 @@ export function BriefPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               </Choice>
               <span className="text-muted">
                 {brief.purpose === 'SERVICE'
-                  ? isCall(brief.channel)
+                  ? hasRecordedVoice(brief.channel)
                     ? 'goes to all who have not said no; in the US, to those who agreed'
                     : 'goes to all who have not said no'
                   : 'goes only to those who agreed'}

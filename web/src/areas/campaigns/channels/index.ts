@@ -1,6 +1,7 @@
 import type { Channel } from '../../../parts/channels';
 import { broadcast, drop } from './calls/part';
 import { chat } from './chat/part';
+import { desk } from './desk/part';
 import type { ChannelPart } from './part';
 import { texts } from './texts/part';
 
@@ -9,6 +10,7 @@ const PARTS: Record<Channel, ChannelPart> = {
   WHATSAPP: chat,
   VOICE_BROADCAST: broadcast,
   VOICEMAIL_DROP: drop,
+  AGENT_CALL: desk,
 };
 
 /** What a channel brings. */

@@ -10,6 +10,7 @@ import { useHouse } from '../../../parts/house';
 import { networkOf, useNow } from '../../../api/live';
 import { BesideTheLast } from './BesideTheLast';
 import { ByList } from './ByList';
+import { DeskReport } from './DeskReport';
 import { FollowOnButton } from './FollowOnButton';
 import { channelPart } from '../channels';
 import { HoursOfDay } from './HoursOfDay';
@@ -86,6 +87,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               setPosition(undefined);
             }}
           />
+          {campaign.brief.channel === 'AGENT_CALL' && <DeskReport campaignId={campaign.id} />}
           {report.data && <HoursOfDay hours={report.data.hours} />}
           <ByList
             campaign={campaign}

@@ -11,7 +11,8 @@ const common = {
   unit: calls,
 } satisfies Partial<ChannelPart>;
 
-function cost(tariff: Parameters<ChannelPart['price']>[0], currency: string): string {
+/** What a call costs with a sender. */
+export function callPrice(tariff: Parameters<ChannelPart['price']>[0], currency: string): string {
   const attempt =
     tariff.attemptMicros > 0 ? `${price(tariff.attemptMicros, currency)} a call and ` : '';
   return `${attempt}${price(tariff.minuteMicros, currency)} a minute in steps of ${tariff.stepSeconds} s`;
@@ -36,10 +37,11 @@ export const broadcast: ChannelPart = {
       personHears: true,
       atOnce: 5,
       perHour: null,
+      agents: null,
     },
   },
   number: 'can be called',
-  price: cost,
+  price: callPrice,
   again: [
     { outcome: 'NOT_NOW', words: 'it is busy, declined or not answered', after: 60 },
     { outcome: 'OUR_SIDE', words: 'the telephone network fails', after: 10 },
@@ -64,10 +66,11 @@ export const drop: ChannelPart = {
       personHears: false,
       atOnce: 3,
       perHour: 120,
+      agents: null,
     },
   },
   number: 'can have a mailbox',
-  price: cost,
+  price: callPrice,
   again: [
     { outcome: 'NOT_NOW', words: 'a person answers, or no mailbox does', after: 240 },
     { outcome: 'OUR_SIDE', words: 'the telephone network fails', after: 10 },

@@ -21,7 +21,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicReference;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -35,6 +34,7 @@ public final class CallExchange implements Outlet, AutoCloseable {
   private static final int MAKERS = 2;
 
   private final AttemptBook book;
+  private final TelephoneLines lines;
   private final Brake brake;
   private final RecentStops stops;
   private final CallPlans plans;
@@ -42,25 +42,22 @@ public final class CallExchange implements Outlet, AutoCloseable {
   private final Clock clock;
   private final Set<Long> stoppedCampaigns = ConcurrentHashMap.newKeySet();
   private final Map<Long, AtomicInteger> underWay = new ConcurrentHashMap<>();
-  private final AtomicInteger allUnderWay = new AtomicInteger();
-  private final AtomicReference<Optional<Lines>> network = new AtomicReference<>(Optional.empty());
-  private final AtomicReference<Runnable> onChange = new AtomicReference<>(() -> {});
   private final ExecutorService makers =
       Executors.newFixedThreadPool(MAKERS, task -> new Thread(task, "calls-are-made"));
   private final ExecutorService keeper =
       Executors.newSingleThreadExecutor(task -> new Thread(task, "calls-are-kept"));
 
-  private record Lines(CallNetwork network, int count) {}
-
-  /** An exchange without a network. */
+  /** An exchange over the lines that all calls share. */
   public CallExchange(
       AttemptBook book,
+      TelephoneLines lines,
       Brake brake,
       RecentStops stops,
       CallPlans plans,
       CallSounds sounds,
       Clock clock) {
     this.book = book;
+    this.lines = lines;
     this.brake = brake;
     this.stops = stops;
     this.plans = plans;
@@ -68,31 +65,20 @@ public final class CallExchange implements Outlet, AutoCloseable {
     this.clock = clock;
   }
 
-  /** Uses another network with so many lines, or none; takes leave of the one before. */
-  public void use(Optional<CallNetwork> next, int lines) {
-    Optional<Lines> before = network.getAndSet(next.map(one -> new Lines(one, lines)));
-    before.ifPresent(one -> one.network().close());
-    onChange.get().run();
-  }
-
   @Override
   public boolean isConnected() {
-    return network.get().filter(one -> one.network().isConnected()).isPresent();
+    return lines.isConnected();
   }
 
   @Override
   public int room(Launched campaign) {
-    if (!isConnected()) {
-      return 0;
-    }
-    int lines = network.get().map(Lines::count).orElse(0) - allUnderWay.get();
     int atOnce = campaign.brief().calls().atOnce() - ofCampaign(campaign.id()).get();
-    return Math.max(0, Math.min(lines, atOnce));
+    return Math.max(0, Math.min(lines.free(), atOnce));
   }
 
   @Override
   public void onChange(Runnable runnable) {
-    onChange.set(runnable);
+    lines.onChange(runnable);
   }
 
   @Override
@@ -103,13 +89,13 @@ public final class CallExchange implements Outlet, AutoCloseable {
   @Override
   public void send(Launched campaign, Claim claim) {
     ofCampaign(campaign.id()).incrementAndGet();
-    allUnderWay.incrementAndGet();
+    lines.take();
     makers.execute(() -> make(campaign, claim));
   }
 
   @Override
   public void close() {
-    use(Optional.empty(), 0);
+    lines.use(Optional.empty(), 0);
     end(makers);
     end(keeper);
   }
@@ -135,13 +121,12 @@ public final class CallExchange implements Outlet, AutoCloseable {
     try {
       CallPlan plan = plans.plan(campaign.brief(), claim.send().message().text());
       brake.awaitOff();
-      Optional<Lines> to = network.get();
+      Optional<CallNetwork> to = lines.network();
       if (stops.has(claim.to()) || stoppedCampaigns.contains(campaign.id()) || to.isEmpty()) {
         keep(campaign.id(), new WireEvent.Withdrawn(claim.attemptId()));
         return;
       }
-      CallUnderWay.dial(
-              to.get().network(), campaign.sender(), claim.to(), plan, key -> optedOut(claim, key))
+      CallUnderWay.dial(to.get(), campaign.sender(), claim.to(), plan, key -> optedOut(claim, key))
           .thenAccept(ended -> ended(campaign.id(), claim, ended));
     } catch (IOException | RuntimeException e) {
       LOG.error("attempt {} could not be called: {}", claim.attemptId(), e.getMessage());
@@ -194,8 +179,7 @@ public final class CallExchange implements Outlet, AutoCloseable {
       LOG.error("the end of a call could not be kept: {}", e.getMessage());
     } finally {
       ofCampaign(campaign).decrementAndGet();
-      allUnderWay.decrementAndGet();
-      onChange.get().run();
+      lines.release();
     }
   }
 }

@@ -26,6 +26,25 @@ public final class CallPlans {
         : speech.say(words);
   }
 
+  /**
+   * All of a call that an agent holds.
+   *
+   * @param machine what a machine gets; nothing where none is left
+   */
+  public CallPlan attended(Brief brief, short[] machine) {
+    return new CallPlan(brief.calls(), false, machine, Map.of(), CallPlan.USUAL_RINGING);
+  }
+
+  /** Words, spoken. */
+  public short[] spoken(String words) {
+    return speech.say(words);
+  }
+
+  /** A sound of the house. */
+  public short[] sound(long id) throws IOException {
+    return sounds.samples(id);
+  }
+
   /** All of a call to somebody whose words are these. */
   public CallPlan plan(Brief brief, String words) throws IOException {
     return new CallPlan(

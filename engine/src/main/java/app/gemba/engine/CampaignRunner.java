@@ -183,19 +183,22 @@ public final class CampaignRunner implements AutoCloseable {
     }
     int atMost = ((RunCommand.Look) first).atMost();
     Run[] next = {run};
+    ByHand byHand = ByHand.of(outlet, campaign);
     Stepped stepped =
         book.step(
             campaign,
-            atMost,
+            atMost + byHand.inHand().size(),
             now,
             looked -> {
-              Run.Step step = run.step(looked, now);
+              RunEvent.Looked others = byHand.without(looked, atMost, now);
+              Run.Step step = run.step(others, now);
               next[0] = step.next();
-              return step.commands();
+              return byHand.withheld(step.commands());
             });
     runs.put(campaign.id(), next[0]);
     senders.said(campaign, stepped.claims(), now);
     stepped.claims().forEach(claim -> outlet.send(campaign, claim));
+    byHand.offers().forEach(person -> outlet.offer(campaign, person));
     for (RunCommand other : stepped.others()) {
       if (other instanceof RunCommand.WakeAt wake) {
         asleepUntil.put(campaign.id(), wake.instant());
@@ -210,7 +213,7 @@ public final class CampaignRunner implements AutoCloseable {
         verdicts,
         brief.terms(houseZone.get()),
         brief.composer(),
-        Pace.every(brief.interval(), now));
+        Pace.every(brief.leastInterval(), now));
   }
 
   private static Duration until(Instant instant, Instant now) {

@@ -116,6 +116,7 @@ final class BookInMemory implements AttemptBook {
             true,
             true,
             atOnce,
+            Optional.empty(),
             Optional.empty());
     return new Launched(
         1,
@@ -169,6 +170,22 @@ final class BookInMemory implements AttemptBook {
     while (due.size() < atMost && !waiting.isEmpty()) {
       due.add(waiting.poll());
     }
+    return apply(due, atMost, decide);
+  }
+
+  @Override
+  public synchronized Stepped stepFor(
+      Launched campaign,
+      long position,
+      Instant now,
+      Function<RunEvent.Looked, List<RunCommand>> decide) {
+    List<Candidate> due = waiting.stream().filter(one -> one.position() == position).toList();
+    waiting.removeAll(due);
+    return apply(due, 1, decide);
+  }
+
+  private Stepped apply(
+      List<Candidate> due, int atMost, Function<RunEvent.Looked, List<RunCommand>> decide) {
     List<Claim> claims = new ArrayList<>();
     List<RunCommand> others = new ArrayList<>();
     for (RunCommand command :
@@ -185,6 +202,8 @@ final class BookInMemory implements AttemptBook {
         state = command instanceof RunCommand.Finish ? CampaignState.FINISHED : state;
       }
     }
+    // Who was only looked at waits on.
+    due.stream().filter(one -> !claimed.contains(one.position())).forEach(waiting::add);
     return new Stepped(claims, others);
   }
 

@@ -50,9 +50,16 @@ class CallExchangeTest {
           recorded.put(attemptId, heard);
         }
       };
+  private final TelephoneLines lines = new TelephoneLines();
   private final CallExchange exchange =
       new CallExchange(
-          book, brake, stops, new CallPlans(new Speech(), sounds), sounds, Clock.systemUTC());
+          book,
+          lines,
+          brake,
+          stops,
+          new CallPlans(new Speech(), sounds),
+          sounds,
+          Clock.systemUTC());
   private final Launched campaign = book.calling(3);
 
   @AfterEach
@@ -63,7 +70,7 @@ class CallExchangeTest {
   @Test
   void aCallIsMadeRecordedAndKept() throws Exception {
     Answering network = new Answering(hello());
-    exchange.use(Optional.of(network), 10);
+    lines.use(Optional.of(network), 10);
     assertThat(exchange.room(campaign)).isEqualTo(3);
     exchange.send(campaign, claim(1));
     await(() -> !book.heard().isEmpty());
@@ -77,7 +84,7 @@ class CallExchangeTest {
   void aKeyOptsOutAtOnceAndBeforeTheCallIsOver() throws Exception {
     short[] key = Tones.sound(Key.NINE.hertz(), -9, Duration.ofMillis(150));
     short[] theirs = Tones.inTurn(List.of(hello(), Tones.silence(Duration.ofSeconds(2)), key));
-    exchange.use(Optional.of(new Answering(theirs)), 10);
+    lines.use(Optional.of(new Answering(theirs)), 10);
     exchange.send(campaign, claim(1));
     await(() -> !optedOut.isEmpty());
     assertThat(optedOut).containsExactly("1: 9");
@@ -90,14 +97,14 @@ class CallExchangeTest {
 
   @Test
   void thereAreNeverMoreCallsThanLinesOrThanTheCampaignSays() {
-    exchange.use(Optional.of(new Answering(new short[0], false)), 5);
+    lines.use(Optional.of(new Answering(new short[0], false)), 5);
     for (int i = 0; i < 3; i++) {
       assertThat(exchange.room(campaign)).isEqualTo(3 - i);
       exchange.send(campaign, claim(i));
     }
     assertThat(exchange.room(campaign)).isZero();
     assertThat(exchange.room(book.calling(9))).as("the same campaign's calls count").isEqualTo(2);
-    exchange.use(Optional.empty(), 0);
+    lines.use(Optional.empty(), 0);
     assertThat(exchange.isConnected()).isFalse();
     assertThat(exchange.room(campaign)).isZero();
   }
@@ -105,7 +112,7 @@ class CallExchangeTest {
   @Test
   void nothingIsDialledWhileTheBrakeIsOnOrOnceItsCampaignIsStopped() throws Exception {
     Answering network = new Answering(hello());
-    exchange.use(Optional.of(network), 10);
+    lines.use(Optional.of(network), 10);
     brake.set(true);
     exchange.send(campaign, claim(1));
     TimeUnit.MILLISECONDS.sleep(300);

@@ -16,6 +16,8 @@ import app.gemba.engine.ImportRunner;
 import app.gemba.engine.MessageExchange;
 import app.gemba.engine.Outlets;
 import app.gemba.engine.RecentStops;
+import app.gemba.engine.TelephoneLines;
+import app.gemba.engine.desk.DeskExchange;
 import app.gemba.store.AccountStore;
 import app.gemba.store.AttemptStore;
 import app.gemba.store.AuditLog;
@@ -23,6 +25,10 @@ import app.gemba.store.CallStore;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.ChatTemplates;
 import app.gemba.store.DataFolder;
+import app.gemba.store.DeskPeople;
+import app.gemba.store.DeskReports;
+import app.gemba.store.DeskStore;
+import app.gemba.store.FollowUps;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
@@ -222,14 +228,67 @@ class Wiring {
   }
 
   @Bean
+  TelephoneLines telephoneLines() {
+    return new TelephoneLines();
+  }
+
+  @Bean
   CallExchange callExchange(
       AttemptStore book,
+      TelephoneLines lines,
       Brake brake,
       RecentStops stops,
       CallPlans plans,
       CallSounds sounds,
       Clock clock) {
-    return new CallExchange(book, brake, stops, plans, sounds, clock);
+    return new CallExchange(book, lines, brake, stops, plans, sounds, clock);
+  }
+
+  @Bean
+  DeskStore deskStore(Store store) {
+    return new DeskStore(store);
+  }
+
+  @Bean
+  DeskPeople deskPeople(Store store) {
+    return new DeskPeople(store);
+  }
+
+  @Bean
+  DeskReports deskReports(Store store) {
+    return new DeskReports(store);
+  }
+
+  @Bean
+  FollowUps followUps(Store store) {
+    return new FollowUps(store);
+  }
+
+  @Bean
+  DeskExchange deskExchange(
+      AttemptStore book,
+      DeskStore desks,
+      TelephoneLines lines,
+      Brake brake,
+      RecentStops stops,
+      CallPlans plans,
+      CallSounds sounds,
+      Verdicts verdicts,
+      HouseStore house,
+      BusinessClock clock) {
+    return new DeskExchange(
+        new DeskExchange.Parts(
+            book,
+            desks,
+            lines,
+            brake,
+            stops,
+            plans,
+            sounds,
+            verdicts,
+            () -> house.house().zone(),
+            () -> clock.speed() == 1,
+            clock));
   }
 
   /** The way out of each channel. */
@@ -237,13 +296,15 @@ class Wiring {
   Outlets outlets(
       MessageExchange<OutgoingText> texts,
       MessageExchange<OutgoingChat> chats,
-      CallExchange calls) {
+      CallExchange calls,
+      DeskExchange desks) {
     return new Outlets(
         Map.of(
             Channel.SMS, texts,
             Channel.WHATSAPP, chats,
             Channel.VOICE_BROADCAST, calls,
-            Channel.VOICEMAIL_DROP, calls));
+            Channel.VOICEMAIL_DROP, calls,
+            Channel.AGENT_CALL, desks));
   }
 
   @Bean

@@ -7,6 +7,7 @@ import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.ReasonCode;
 import app.gemba.core.consent.Standing;
@@ -99,13 +100,34 @@ public final class AttemptStore implements AttemptBook {
               if (Lives.state(db, campaign.id()) != CampaignState.RUNNING) {
                 return new Stepped(List.of(), List.of());
               }
-              List<Due> due = due(db, campaign, atMost, now);
-              List<Candidate> candidates = due.stream().map(Due::candidate).toList();
+              List<Candidate> candidates = due(db, campaign, atMost, now);
               Optional<Instant> next =
-                  due.isEmpty() ? nextDue(db, campaign.id()) : Optional.empty();
-              boolean awaiting = due.isEmpty() && isAwaiting(db, campaign);
+                  candidates.isEmpty() ? nextDue(db, campaign.id()) : Optional.empty();
+              boolean awaiting = candidates.isEmpty() && isAwaiting(db, campaign);
               List<RunCommand> commands =
                   decide.apply(new RunEvent.Looked(candidates, atMost, next, awaiting));
+              return apply(db, campaign, commands, now);
+            });
+  }
+
+  @Override
+  public Stepped stepFor(
+      Launched campaign,
+      long position,
+      Instant now,
+      Function<RunEvent.Looked, List<RunCommand>> decide) {
+    return store
+        .writer()
+        .write(
+            Urgency.RUN,
+            db -> {
+              if (Lives.state(db, campaign.id()) != CampaignState.RUNNING) {
+                return new Stepped(List.of(), List.of());
+              }
+              List<Candidate> candidates =
+                  due(db, campaign, "m.due <= ?2 and m.id = " + position, 1, now);
+              List<RunCommand> commands =
+                  decide.apply(new RunEvent.Looked(candidates, 1, Optional.empty(), true));
               return apply(db, campaign, commands, now);
             });
   }
@@ -224,10 +246,22 @@ public final class AttemptStore implements AttemptBook {
         candidate.fields());
   }
 
-  private record Due(Candidate candidate) {}
-
-  private static List<Due> due(Connection db, Launched campaign, int atMost, Instant now)
+  /** Who was promised a call comes first; then the others, whose turn came first. */
+  private static List<Candidate> due(Connection db, Launched campaign, int atMost, Instant now)
       throws SQLException {
+    if (campaign.brief().channel() != Channel.AGENT_CALL) {
+      return due(db, campaign, "m.due <= ?2", atMost, now);
+    }
+    List<Candidate> due =
+        new ArrayList<>(
+            due(db, campaign, "m.due <= ?2 and m.follow_up_id is not null", atMost, now));
+    due.addAll(
+        due(db, campaign, "m.due <= ?2 and m.follow_up_id is null", atMost - due.size(), now));
+    return due;
+  }
+
+  private static List<Candidate> due(
+      Connection db, Launched campaign, String which, long value, Instant now) throws SQLException {
     return Sql.query(
         db,
         "select m.id as member_id, m.twice, d.*, n.id as number_id, n.e164, n.line_type, n.region,"
@@ -236,27 +270,27 @@ public final class AttemptStore implements AttemptBook {
             + """
              from audience_member m join person_detail d on d.person_id = m.person_id
             left join number n on n.id = m.number_id
-            where m.campaign_id = ?1 and m.state in ('WAITING', 'HELD') and m.due <= ?2
-            order by m.due, m.id limit ?3
-            """,
+            where m.campaign_id = ?1 and m.state in ('WAITING', 'HELD') and\s"""
+            + which
+            + " order by m.due, m.id limit ?3",
         AttemptStore::readDue,
         campaign.id(),
         now,
-        atMost,
+        value,
         "",
         campaign.brief().channel().agreement(),
         campaign.brief().purpose(),
         now);
   }
 
-  private static Due readDue(ResultSet row) throws SQLException {
+  private static Candidate readDue(ResultSet row) throws SQLException {
     Standing standing =
         new Standing(
             Numbers.read(row).map(Numbers.Kept::number),
             row.getBoolean("twice"),
             row.getBoolean("suppressed"),
             Agreement.valueOf(row.getString("word")));
-    return new Due(new Candidate(row.getLong("member_id"), standing, Audiences.fields(row)));
+    return new Candidate(row.getLong("member_id"), standing, Audiences.fields(row));
   }
 
   private static Optional<Instant> nextDue(Connection db, long campaign) throws SQLException {

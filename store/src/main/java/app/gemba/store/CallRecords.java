@@ -4,7 +4,6 @@ import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.channel.Outcome;
-import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.voice.CallReport;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -44,6 +43,17 @@ final class CallRecords {
         attempt);
     pay(db, attempt, report);
     Sql.update(db, "update attempt set outcome = ? where id = ?", outcome, attempt);
+    if (outcome == Outcome.TALKED_NOT_MARKED) {
+      // In flight until the agent has marked it.
+      WireEvents.note(db, "call ended", attempt, 0, Optional.empty(), "", now);
+      Sql.update(db, "update agent_call set ended_at = ? where attempt_id = ?", now, attempt);
+      return;
+    }
+    Sql.update(
+        db,
+        "update agent_call set ended_at = ?1, finished_at = ?1 where attempt_id = ?2",
+        now,
+        attempt);
     WireEvents.note(db, "call ended", attempt, 0, Optional.empty(), outcome.words(), now);
     if (WireEvents.isOutdone(db, attempt) || Retries.plan(db, attempt, outcome, now)) {
       return;
@@ -54,18 +64,10 @@ final class CallRecords {
         update audience_member set state = ?, reason = ?, due = null, changed_at = ?
         where id = (select member_id from attempt where id = ?)
         """,
-        state(outcome.kind()),
+        PersonState.after(outcome.kind()),
         outcome,
         now,
         attempt);
-  }
-
-  static PersonState state(OutcomeClass kind) {
-    return switch (kind) {
-      case REACHED, REACHED_MACHINE, OPTED_OUT -> PersonState.REACHED;
-      case NOT_NOW -> PersonState.NOT_REACHED;
-      case NOT_REACHABLE, OUR_SIDE, UNKNOWN -> PersonState.FAILED;
-    };
   }
 
   /** What was set aside for the call becomes what it cost. */

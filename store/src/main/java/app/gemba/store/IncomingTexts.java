@@ -43,6 +43,16 @@ final class IncomingTexts {
 
   /** A key by which somebody opted out in a call; the same call says it only once. */
   static void keepKey(Connection db, long attempt, String key, Instant now) throws SQLException {
+    keepInCall(db, attempt, "pressed " + key, now);
+  }
+
+  /** Somebody told an agent that they want no contact any more. */
+  static void toldAgent(Connection db, long attempt, Instant now) throws SQLException {
+    keepInCall(db, attempt, "told an agent", now);
+  }
+
+  private static void keepInCall(Connection db, long attempt, String how, Instant now)
+      throws SQLException {
     record Called(long number, String to, Channel channel, Answered by) {}
     Called called =
         Sql.first(
@@ -60,10 +70,9 @@ final class IncomingTexts {
                         new Answered(row.getLong("campaign_id"), row.getLong("member_id"))),
                 attempt)
             .orElseThrow(() -> Refused.notFound("call"));
-    WireEvent.Incoming pressed =
-        new WireEvent.Incoming(called.channel(), "", called.to(), "pressed " + key);
+    WireEvent.Incoming pressed = new WireEvent.Incoming(called.channel(), "", called.to(), how);
     insert(db, called.number(), pressed, true, Optional.of(called.by()), now);
-    optOut(db, called.number(), "pressed " + key + " in a call", now);
+    optOut(db, called.number(), how + " in a call", now);
   }
 
   private static void insert(

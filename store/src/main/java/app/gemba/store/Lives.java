@@ -50,12 +50,17 @@ final class Lives {
           db,
           """
           update audience_member set
-            state = case reason when ?1 then 'NOT_REACHED' else 'CANCELLED' end,
+            state = case when reason in (?1, ?4) then 'NOT_REACHED' else 'CANCELLED' end,
             reason = null, due = null, changed_at = ?2
           where campaign_id = ?3 and state in ('WAITING', 'HELD')
           """,
           ReasonCode.TRIED_AGAIN,
           now,
+          id,
+          ReasonCode.FOLLOW_UP);
+      Sql.update(
+          db,
+          "update follow_up set state = 'CANCELLED' where campaign_id = ? and state = 'OPEN'",
           id);
     }
     return after;

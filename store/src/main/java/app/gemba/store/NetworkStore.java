@@ -35,7 +35,7 @@ public final class NetworkStore {
 
   /** The channel whose network a channel uses: a voicemail goes over the telephone as a call. */
   private static Channel wire(Channel channel) {
-    return channel.isCall() ? Channel.VOICE_BROADCAST : channel;
+    return channel.carrier();
   }
 
   /** The kind of network that carries a channel: stand-in, real or smpp; empty where none does. */

@@ -42,10 +42,22 @@ final class Retries {
   static boolean plan(Connection db, long attempt, Outcome reason, Instant now)
       throws SQLException {
     Optional<Member> of = member(db, attempt);
-    if (of.isEmpty() || !of.get().live()) {
+    return of.isPresent() && plan(db, of.get(), attempt, reason, of.get().plan(), now);
+  }
+
+  /** The same by another plan than the campaign's own. */
+  static boolean plan(Connection db, long attempt, Outcome reason, RetryPlan plan, Instant now)
+      throws SQLException {
+    Optional<Member> of = member(db, attempt);
+    return of.isPresent() && plan(db, of.get(), attempt, reason, plan, now);
+  }
+
+  private static boolean plan(
+      Connection db, Member member, long attempt, Outcome reason, RetryPlan plan, Instant now)
+      throws SQLException {
+    if (!member.live()) {
       return false;
     }
-    Member member = of.get();
     List<Tried> tried = tried(db, member, attempt);
     tried.add(
         new Tried(
@@ -53,7 +65,7 @@ final class Retries {
     Optional<Again> again =
         reason == Outcome.ASKED_FOR_LATER
             ? later(db, member, tried, now)
-            : member.plan().next(tried, numbers(db, member), now);
+            : plan.next(tried, numbers(db, member), now);
     if (again.isEmpty()) {
       return false;
     }
@@ -78,7 +90,7 @@ final class Retries {
         """
         select a.member_id, a.campaign_id, c.* from attempt a
         join campaign c on c.id = a.campaign_id
-        where a.id = ? and (c.retries <> '' or c.call <> '')
+        where a.id = ? and (c.retries <> '' or c.call <> '' or c.channel = 'AGENT_CALL')
         """,
         row -> member(row.getLong(1), row, BriefRows.read(db, row)),
         attempt);

@@ -12,7 +12,7 @@ final class Stories {
   private static final String LINES =
       """
       select a.claimed_at as at,
-        case when c.channel in ('VOICE_BROADCAST', 'VOICEMAIL_DROP') then 'called' else 'sent' end
+        case when c.channel in ('VOICE_BROADCAST', 'VOICEMAIL_DROP', 'AGENT_CALL') then 'called' else 'sent' end
           as kind,
         c.name as campaign, a.text as detail, a.id * 10 as o
       from attempt a join audience_member m on m.id = a.member_id

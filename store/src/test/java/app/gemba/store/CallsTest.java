@@ -46,6 +46,7 @@ class CallsTest {
           true,
           true,
           5,
+          Optional.empty(),
           Optional.empty());
 
   @TempDir Path root;

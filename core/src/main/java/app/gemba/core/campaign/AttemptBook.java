@@ -57,6 +57,16 @@ public interface AttemptBook {
       Instant now,
       Function<RunEvent.Looked, List<RunCommand>> decide);
 
+  /**
+   * The same for one person, whose turn an agent begins. The run is shown nobody where the person
+   * is no longer due.
+   */
+  Stepped stepFor(
+      Launched campaign,
+      long position,
+      Instant now,
+      Function<RunEvent.Looked, List<RunCommand>> decide);
+
   /** Keeps what a network said, and derives from it where people stand. */
   void record(List<WireEvent> events, Instant now);
 

@@ -1,5 +1,6 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.AgentContent;
 import app.gemba.core.channel.CallContent;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.ChatContent;
@@ -62,6 +63,7 @@ public record Brief(
    */
   private static final int LONGEST_MESSAGE = 1530;
 
+  private static final Duration SHORTEST_INTERVAL = Duration.ofMillis(100);
   private static final int FASTEST_PER_MINUTE = 6_000_000;
 
   public Brief {
@@ -153,21 +155,37 @@ public record Brief(
 
   /** How the calls go; the usual way where nothing has been said. */
   public CallContent calls() {
-    return call.orElse(CallContent.BROADCAST);
+    return call.orElse(
+        channel == Channel.AGENT_CALL ? CallContent.BY_AGENTS : CallContent.BROADCAST);
   }
 
-  /** Time between two attempts. */
+  /** What agents need who hold the calls; the usual where nothing has been said. */
+  public AgentContent agents() {
+    return calls().agents().orElse(AgentContent.USUAL);
+  }
+
+  /** Time between two attempts; of agents' calls, as it is expected. */
   public Duration interval() {
+    if (channel == Channel.AGENT_CALL) {
+      return agents().expectedInterval();
+    }
     return channel.isCall() && calls().perHour().isPresent()
         ? Duration.ofHours(1).dividedBy(calls().perHour().get())
         : Duration.ofMinutes(1).dividedBy(Math.max(1, perMinute));
   }
 
+  /** What a run keeps between two attempts; calls of agents wait for agents alone. */
+  public Duration leastInterval() {
+    return channel == Channel.AGENT_CALL ? SHORTEST_INTERVAL : interval();
+  }
+
   /** Whether anybody in flight may yet be tried again: by the plan, or by a key of their own. */
   public boolean mayTryAgain() {
     boolean later =
-        channel.isCall()
-            && calls().keys().stream().anyMatch(use -> use.act() == CallContent.KeyAct.CALL_LATER);
+        channel == Channel.AGENT_CALL
+            || channel.isCall()
+                && calls().keys().stream()
+                    .anyMatch(use -> use.act() == CallContent.KeyAct.CALL_LATER);
     return later || !retryPlan().rules().isEmpty();
   }
 
@@ -179,6 +197,11 @@ public record Brief(
   private List<String> missingContent() {
     if (channel == Channel.WHATSAPP && chat.isEmpty()) {
       return List.of("Choose a template.");
+    }
+    if (channel == Channel.AGENT_CALL) {
+      return message.isBlank()
+          ? List.of("Write what the agents say.")
+          : badFields().stream().toList();
     }
     if (channel.isCall() && calls().soundId().isPresent()) {
       return List.of();

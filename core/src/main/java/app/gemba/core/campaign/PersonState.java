@@ -1,5 +1,7 @@
 package app.gemba.core.campaign;
 
+import app.gemba.core.channel.OutcomeClass;
+
 /** Where one person of a launched audience is. Each is in exactly one; together they add up. */
 public enum PersonState {
   /** Clear, and waiting for a turn. */
@@ -12,5 +14,14 @@ public enum PersonState {
   FAILED,
   EXPIRED,
   UNCONFIRMED,
-  CANCELLED
+  CANCELLED;
+
+  /** Where somebody is whose last attempt has ended in a class of outcomes. */
+  public static PersonState after(OutcomeClass kind) {
+    return switch (kind) {
+      case REACHED, REACHED_MACHINE, OPTED_OUT -> REACHED;
+      case NOT_NOW -> NOT_REACHED;
+      case NOT_REACHABLE, OUR_SIDE, UNKNOWN -> FAILED;
+    };
+  }
 }

@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param personHears whether a person hears it; else they are released politely
  * @param atOnce calls at one time, at least 1
  * @param perHour calls an hour; empty where the brief's pace a minute holds
+ * @param agents what agents need who hold the calls; empty for calls that go by themselves
  */
 public record CallContent(
     Optional<Long> soundId,
@@ -24,7 +25,8 @@ public record CallContent(
     boolean leaveOnMachines,
     boolean personHears,
     int atOnce,
-    Optional<Integer> perHour) {
+    Optional<Integer> perHour,
+    Optional<AgentContent> agents) {
   /** A message that is all of a call, to whoever or whatever answers. */
   public static final CallContent BROADCAST =
       new CallContent(
@@ -35,7 +37,21 @@ public record CallContent(
           true,
           true,
           10,
+          Optional.empty(),
           Optional.empty());
+
+  /** Calls that agents hold, as they begin. */
+  public static final CallContent BY_AGENTS =
+      new CallContent(
+          Optional.empty(),
+          0,
+          List.of(),
+          60,
+          true,
+          true,
+          10,
+          Optional.empty(),
+          Optional.of(AgentContent.USUAL));
 
   private static final int MOST_AT_ONCE = 500;
   private static final int LONGEST_AGAIN = 7 * 24 * 60;
@@ -82,6 +98,7 @@ public record CallContent(
     if (perHour.isPresent() && (perHour.get() < 1 || perHour.get() > 360_000)) {
       mistakes.add("The pace must be at least 1 an hour.");
     }
+    agents.ifPresent(content -> mistakes.addAll(content.mistakes()));
     return mistakes;
   }
 }

@@ -12,7 +12,9 @@ public enum Channel {
   /** A call that says a message to whoever or whatever answers. */
   VOICE_BROADCAST("voice calls", EnumSet.of(LineType.SPECIAL)),
   /** A call that leaves its message in a mailbox. */
-  VOICEMAIL_DROP("voicemails", EnumSet.of(LineType.LANDLINE, LineType.SPECIAL));
+  VOICEMAIL_DROP("voicemails", EnumSet.of(LineType.LANDLINE, LineType.SPECIAL)),
+  /** A call that somebody of the house holds themselves. */
+  AGENT_CALL("calls by agents", EnumSet.of(LineType.SPECIAL));
 
   private final String words;
   private final Set<LineType> leftOut;
@@ -32,9 +34,19 @@ public enum Channel {
     return !leftOut.contains(type);
   }
 
-  /** Whether it is a call with a recorded or artificial voice. */
+  /** Whether it goes over the telephone. */
   public boolean isCall() {
+    return hasRecordedVoice() || this == AGENT_CALL;
+  }
+
+  /** Whether it is a call with a recorded or artificial voice. */
+  public boolean hasRecordedVoice() {
     return this == VOICE_BROADCAST || this == VOICEMAIL_DROP;
+  }
+
+  /** The channel by whose senders and whose network it goes: all calls go by the same. */
+  public Channel carrier() {
+    return isCall() ? VOICE_BROADCAST : this;
   }
 
   /** The channel under which agreements to this one are kept: a voicemail is a voice call. */
@@ -44,6 +56,6 @@ public enum Channel {
 
   /** Channels under which agreements are kept. */
   public static Set<Channel> ofAgreements() {
-    return EnumSet.of(SMS, WHATSAPP, VOICE_BROADCAST);
+    return EnumSet.of(SMS, WHATSAPP, VOICE_BROADCAST, AGENT_CALL);
   }
 }

@@ -65,7 +65,7 @@ public final class Composer {
     return switch (channel) {
       case SMS -> new Message.Text(SmsSegmenter.cut(text));
       case WHATSAPP -> chat(text, person);
-      case VOICE_BROADCAST, VOICEMAIL_DROP -> new Message.Spoken(text, seconds(text));
+      case VOICE_BROADCAST, VOICEMAIL_DROP, AGENT_CALL -> new Message.Spoken(text, seconds(text));
     };
   }
 

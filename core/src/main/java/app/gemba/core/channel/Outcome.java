@@ -64,6 +64,24 @@ public enum Outcome {
       OutcomeClass.NOT_REACHABLE,
       "the network says that the number is not in service",
       "Ask for a new number; do not call this one again."),
+  TALKED(OutcomeClass.REACHED, "talked with an agent", ""),
+  TALKED_NOT_MARKED(
+      OutcomeClass.REACHED,
+      "talked with an agent, who did not mark it",
+      "Ask the agent how it ended."),
+  FOLLOW_UP_PROMISED(
+      OutcomeClass.NOT_NOW,
+      "an agent promised to call again",
+      "The call comes back at its time, first in the queue."),
+  AGENT_TRIES_AGAIN(
+      OutcomeClass.NOT_NOW,
+      "to be called again, an agent found",
+      "Call again at another time of day."),
+  WRONG_PERSON(
+      OutcomeClass.NOT_REACHABLE,
+      "somebody else answered",
+      "Ask for the right number; other numbers of theirs are tried."),
+  TOLD_AGENT_TO_STOP(OutcomeClass.OPTED_OUT, "told an agent not to be contacted", ""),
   OPTED_OUT_BY_KEY(OutcomeClass.OPTED_OUT, "opted out by a key", ""),
   NO_LINE(OutcomeClass.OUR_SIDE, "the telephone network failed", "Look at the telephone in Setup.");
 
@@ -92,8 +110,12 @@ public enum Outcome {
     return advice;
   }
 
-  /** The outcome of a name; empty where it is none. */
+  /**
+   * The outcome of a name; empty where it is none. What a campaign's own outcome adds behind a
+   * slash, its key, is none of this.
+   */
   public static Optional<Outcome> of(String name) {
-    return Arrays.stream(values()).filter(one -> one.name().equals(name)).findFirst();
+    String own = name.split("/", 2)[0];
+    return Arrays.stream(values()).filter(one -> one.name().equals(own)).findFirst();
   }
 }

@@ -44,7 +44,7 @@ public record Tariff(
     return switch (channel) {
       case SMS -> Math.multiplyExact(partMicros, parts);
       case WHATSAPP -> Math.multiplyExact(chatMicros, parts);
-      case VOICE_BROADCAST, VOICEMAIL_DROP -> attemptMicros;
+      case VOICE_BROADCAST, VOICEMAIL_DROP, AGENT_CALL -> attemptMicros;
     };
   }
 

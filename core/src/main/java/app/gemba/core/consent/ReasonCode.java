@@ -24,7 +24,8 @@ public enum ReasonCode {
   ZONE_UNKNOWN("time zone not known", "contact hours need a clock", true),
   CONTACT_HOURS("outside contact hours", "47 CFR 64.1200(c)(1) (from memory)", true),
   CAMPAIGN_HOURS("outside the campaign's hours", "the campaign", true),
-  TRIED_AGAIN("not reached, and tried again later", "the campaign's retry plan", true);
+  TRIED_AGAIN("not reached, and tried again later", "the campaign's retry plan", true),
+  FOLLOW_UP("promised to be called again", "an agent's follow-up", true);
 
   private final String words;
   private final String source;

@@ -55,7 +55,7 @@ public final class Verdicts {
       return Optional.of(ReasonCode.NO_AGREEMENT);
     }
     boolean recorded =
-        terms.channel().isCall()
+        terms.channel().hasRecordedVoice()
             && standing.number().filter(pack::recordedVoiceNeedsYes).isPresent();
     return recorded ? Optional.of(ReasonCode.NO_VOICE_AGREEMENT) : Optional.empty();
   }

@@ -27,6 +27,12 @@ public interface CallNetwork extends AutoCloseable {
 
     /** Puts the receiver down. */
     void hangUp();
+
+    /**
+     * Tells in words what is said from here on, as real-time text does beside the sound (ITU-T
+     * T.140). Networks that carry none leave it out.
+     */
+    default void words(String words) {}
   }
 
   /** What is heard of a call. */
@@ -43,6 +49,9 @@ public interface CallNetwork extends AutoCloseable {
      * @param sample where the frame begins, counted from the dialling at 8 kHz
      */
     void heard(long sample, short[] frame);
+
+    /** What the other end begins to say, in words, where the network carries them. */
+    default void words(String words) {}
 
     /** The call is over; nothing more is told of it. */
     void ended(CallCause cause);

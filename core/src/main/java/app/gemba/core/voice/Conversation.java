@@ -5,14 +5,14 @@ import app.gemba.core.channel.Outcome;
 import app.gemba.core.voice.Mark.Kind;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
 /**
  * One call that goes its way by itself, stepped 20 ms at a time: it rings, finds out who has
  * answered, says its message to a person or behind a machine's beep, and obeys keys. What is heard
- * goes in, what is said comes out. Not safe for use by several threads.
+ * goes in, what is said comes out. One that an agent attends says nothing by itself, until the
+ * agent leaves it to say its message to a machine. Not safe for use by several threads.
  */
 public final class Conversation {
   private static final Duration WAITS_FOR_A_KEY = Duration.ofSeconds(5);
@@ -23,6 +23,7 @@ public final class Conversation {
   private static final short[] SILENCE = new short[Line.FRAME];
 
   private final CallPlan plan;
+  private final boolean attended;
   private final AnswerJudge judge = new AnswerJudge();
   private final ToneDetector beforeAnswer = new ToneDetector(tone -> {});
   private final ToneDetector tones = new ToneDetector(this::toneEnded);
@@ -34,9 +35,8 @@ public final class Conversation {
   private long answeredAt = -1;
   private long phaseFrom;
   private long quietFrom;
-  private int said;
   private int farthest;
-  private short[] goodbye = {};
+  private Recital saying = new Recital(new short[0]);
   private boolean toMachine;
   private boolean beepHeard;
   private Optional<Key> lastKey = Optional.empty();
@@ -48,6 +48,7 @@ public final class Conversation {
   private enum Phase {
     RINGING,
     LISTENING,
+    ATTENDED,
     AWAITING_BEEP,
     SAYING,
     AWAITING_KEY,
@@ -57,7 +58,17 @@ public final class Conversation {
 
   /** A conversation that has not begun. */
   public Conversation(CallPlan plan) {
+    this(plan, false);
+  }
+
+  private Conversation(CallPlan plan, boolean attended) {
     this.plan = plan;
+    this.attended = attended;
+  }
+
+  /** A conversation that an agent will hold. */
+  public static Conversation attended(CallPlan plan) {
+    return new Conversation(plan, true);
   }
 
   /** It rings there. */
@@ -70,7 +81,28 @@ public final class Conversation {
   public void answered() {
     answeredAt = sample;
     mark(Kind.ANSWERED, "");
-    enter(Phase.LISTENING);
+    enter(attended ? Phase.ATTENDED : Phase.LISTENING);
+  }
+
+  /** Whether an agent holds it now. */
+  public boolean isAttended() {
+    return phase == Phase.ATTENDED;
+  }
+
+  /** The agent has heard a machine: the message is said behind its beep, and the call ends. */
+  public void leaveMessage() {
+    if (phase == Phase.ATTENDED) {
+      machine();
+    }
+  }
+
+  /** The agent puts the receiver down. */
+  public void hangUp() {
+    if (phase == Phase.RINGING) {
+      end(Outcome.NO_ANSWER);
+    } else if (phase == Phase.ATTENDED) {
+      end(Outcome.TALKED_NOT_MARKED);
+    }
   }
 
   /**
@@ -84,10 +116,12 @@ public final class Conversation {
     sample += Line.FRAME;
     short[] say =
         switch (phase) {
-          case SAYING -> next(plan.message());
-          case GOODBYE -> next(goodbye);
+          case SAYING, GOODBYE -> saying.next();
           default -> SILENCE;
         };
+    if (phase == Phase.SAYING) {
+      farthest = Math.max(farthest, saying.said());
+    }
     goOn();
     return phase == Phase.OVER ? Optional.empty() : Optional.of(say);
   }
@@ -157,7 +191,7 @@ public final class Conversation {
         }
       }
       case SAYING -> {
-        if (said >= plan.message().length) {
+        if (saying.isOver()) {
           mark(Kind.MESSAGE_ENDS, "");
           if (toMachine) {
             end(Outcome.LEFT_ON_MACHINE);
@@ -173,11 +207,11 @@ public final class Conversation {
         }
       }
       case GOODBYE -> {
-        if (said >= goodbye.length) {
+        if (saying.isOver()) {
           enter(Phase.OVER);
         }
       }
-      case LISTENING, OVER -> {
+      case LISTENING, ATTENDED, OVER -> {
         // Nothing to do before something is heard.
       }
     }
@@ -219,6 +253,8 @@ public final class Conversation {
     if (phase == Phase.AWAITING_BEEP) {
       mark(Kind.BEEP, Math.round(tone.hertz()) + " Hz");
       say();
+    } else if (phase == Phase.ATTENDED) {
+      mark(Kind.BEEP, Math.round(tone.hertz()) + " Hz");
     } else if (phase == Phase.LISTENING) {
       mark(Kind.BEEP, Math.round(tone.hertz()) + " Hz");
       machine();
@@ -264,6 +300,9 @@ public final class Conversation {
   }
 
   private Outcome outcome(CallCause cause) {
+    if (phase == Phase.ATTENDED) {
+      return Outcome.TALKED_NOT_MARKED;
+    }
     return ours.orElseGet(
         () ->
             answeredAt < 0
@@ -272,15 +311,14 @@ public final class Conversation {
   }
 
   private void say() {
-    said = 0;
+    saying = new Recital(plan.message());
     mark(Kind.MESSAGE_BEGINS, "");
     enter(Phase.SAYING);
   }
 
   private void bidGoodbye(Outcome outcome) {
     ours = Optional.of(outcome);
-    goodbye = plan.goodbye(outcome);
-    said = 0;
+    saying = new Recital(plan.goodbye(outcome));
     enter(Phase.GOODBYE);
   }
 
@@ -292,16 +330,6 @@ public final class Conversation {
   private void enter(Phase next) {
     phase = next;
     phaseFrom = sample;
-  }
-
-  private short[] next(short[] sound) {
-    short[] frame = Arrays.copyOfRange(sound, Math.min(said, sound.length), said + Line.FRAME);
-    short[] whole = Arrays.copyOf(frame, Line.FRAME);
-    said += Line.FRAME;
-    if (phase == Phase.SAYING) {
-      farthest = Math.max(farthest, Math.min(said, sound.length));
-    }
-    return whole;
   }
 
   private boolean isOver(long from, Duration span) {

@@ -146,6 +146,7 @@ class PreflightTest {
             ReasonCode.ZONE_UNKNOWN,
             ReasonCode.CONTACT_HOURS,
             ReasonCode.CAMPAIGN_HOURS,
-            ReasonCode.TRIED_AGAIN);
+            ReasonCode.TRIED_AGAIN,
+            ReasonCode.FOLLOW_UP);
   }
 }

@@ -81,7 +81,8 @@ class ChannelsTest {
     Composer words = call("x".repeat(120), CallContent.BROADCAST);
     assertThat(words.compose(Map.of()).expected()).isEqualTo(Duration.ofSeconds(22));
     CallContent played =
-        new CallContent(Optional.of(4L), 9, List.of(), 60, true, true, 1, Optional.empty());
+        new CallContent(
+            Optional.of(4L), 9, List.of(), 60, true, true, 1, Optional.empty(), Optional.empty());
     assertThat(call("", played).compose(Map.of()).expected()).isEqualTo(Duration.ofSeconds(21));
   }
 
@@ -99,7 +100,8 @@ class ChannelsTest {
             true,
             true,
             0,
-            Optional.of(0));
+            Optional.of(0),
+            Optional.empty());
     assertThat(twice.mistakes()).hasSize(5);
     assertThat(CallContent.BROADCAST.mistakes()).isEmpty();
     assertThat(CallContent.BROADCAST.act('9')).contains(CallContent.KeyAct.OPT_OUT);

@@ -117,7 +117,8 @@ class ConversationTest {
   @Test
   void aDropReleasesAPersonPolitely() {
     CallContent mailbox =
-        new CallContent(Optional.empty(), 0, KEYS, 60, true, false, 4, Optional.empty());
+        new CallContent(
+            Optional.empty(), 0, KEYS, 60, true, false, 4, Optional.empty(), Optional.empty());
     Played call = answered(plan(mailbox, true), hello());
     assertThat(call.report.outcome()).isEqualTo(Outcome.RELEASED);
     assertThat(call.report.heard()).isEqualTo(Duration.ZERO);
@@ -225,7 +226,16 @@ class ConversationTest {
 
   private static CallPlan broadcast(boolean leaveOnMachines) {
     return plan(
-        new CallContent(Optional.empty(), 0, KEYS, 60, leaveOnMachines, true, 4, Optional.empty()),
+        new CallContent(
+            Optional.empty(),
+            0,
+            KEYS,
+            60,
+            leaveOnMachines,
+            true,
+            4,
+            Optional.empty(),
+            Optional.empty()),
         false);
   }
 

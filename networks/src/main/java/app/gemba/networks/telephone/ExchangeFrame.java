@@ -15,6 +15,7 @@ record ExchangeFrame(int kind, int call, long sample, byte[] content) {
   static final int SOUND = 4;
   static final int HANG_UP = 5;
   static final int ENDED = 6;
+  static final int WORDS = 7;
 
   private static final int HEAD = 13;
   private static final int LONGEST = 4_096;

@@ -1,5 +1,7 @@
 package app.gemba.networks.telephone;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import app.gemba.core.voice.CallCause;
 import app.gemba.core.voice.CallNetwork;
 import app.gemba.core.voice.Line;
@@ -11,7 +13,6 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.net.Socket;
-import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
@@ -26,6 +27,7 @@ import org.slf4j.LoggerFactory;
 public final class ExchangeTrunk implements CallNetwork {
   private static final Logger LOG = LoggerFactory.getLogger(ExchangeTrunk.class);
   private static final int PATIENCE_MILLIS = 2_000;
+  private static final int LONGEST_WORDS = 1_000;
   private static final byte[] NOTHING = new byte[0];
 
   private final Socket socket;
@@ -57,7 +59,7 @@ public final class ExchangeTrunk implements CallNetwork {
     int call = lastCall.incrementAndGet();
     Leg leg = new OverTheWire(call);
     calls.put(call, listener.apply(leg));
-    byte[] numbers = (from + "\n" + to).getBytes(StandardCharsets.UTF_8);
+    byte[] numbers = (from + "\n" + to).getBytes(UTF_8);
     if (closed) {
       end(call, CallCause.NETWORK_OUT_OF_ORDER);
     } else {
@@ -92,6 +94,12 @@ public final class ExchangeTrunk implements CallNetwork {
       }
       long at = sample.getAndAdd(Line.FRAME);
       outgoing.add(new ExchangeFrame(ExchangeFrame.SOUND, call, at, MuLaw.encode(frame)));
+    }
+
+    @Override
+    public void words(String words) {
+      byte[] text = words.substring(0, Math.min(LONGEST_WORDS, words.length())).getBytes(UTF_8);
+      outgoing.add(new ExchangeFrame(ExchangeFrame.WORDS, call, sample.get(), text));
     }
 
     @Override
@@ -137,6 +145,7 @@ public final class ExchangeTrunk implements CallNetwork {
       case ExchangeFrame.RINGING -> listener.ringing();
       case ExchangeFrame.ANSWERED -> listener.answered();
       case ExchangeFrame.SOUND -> listener.heard(frame.sample(), MuLaw.decode(frame.content()));
+      case ExchangeFrame.WORDS -> listener.words(new String(frame.content(), UTF_8));
       case ExchangeFrame.ENDED -> end(frame.call(), CallCause.of(frame.content()[0] & 0x7F));
       default -> LOG.warn("a frame of kind {} is none of this wire", frame.kind());
     }

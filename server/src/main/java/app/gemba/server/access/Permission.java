@@ -14,6 +14,10 @@ public enum Permission {
   RUN_CAMPAIGNS,
   /** Stop everything. */
   BRAKE,
+  /** Sit at a desk: be called for, and see whom one talks with. */
+  TAKE_CALLS,
+  /** See all desks. */
+  SEE_FLOOR,
   /** See telephone numbers whole. */
   SEE_NUMBERS,
   CHANGE_HOUSE,

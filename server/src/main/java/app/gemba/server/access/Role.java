@@ -7,9 +7,11 @@ import static app.gemba.server.access.Permission.CHANGE_PEOPLE;
 import static app.gemba.server.access.Permission.RUN_CAMPAIGNS;
 import static app.gemba.server.access.Permission.SEE_AUDIT;
 import static app.gemba.server.access.Permission.SEE_CAMPAIGNS;
+import static app.gemba.server.access.Permission.SEE_FLOOR;
 import static app.gemba.server.access.Permission.SEE_NUMBERS;
 import static app.gemba.server.access.Permission.SEE_PEOPLE;
 import static app.gemba.server.access.Permission.SIGNED_IN;
+import static app.gemba.server.access.Permission.TAKE_CALLS;
 
 import java.util.EnumSet;
 import java.util.Set;
@@ -29,10 +31,13 @@ public enum Role {
           CHANGE_CAMPAIGNS,
           RUN_CAMPAIGNS,
           BRAKE,
+          TAKE_CALLS,
+          SEE_FLOOR,
           SEE_NUMBERS,
           CHANGE_HOUSE)),
-  SUPERVISOR(EnumSet.of(SIGNED_IN, SEE_PEOPLE, SEE_CAMPAIGNS, BRAKE, SEE_NUMBERS, SEE_AUDIT)),
-  AGENT(EnumSet.of(SIGNED_IN)),
+  SUPERVISOR(
+      EnumSet.of(SIGNED_IN, SEE_PEOPLE, SEE_CAMPAIGNS, BRAKE, SEE_FLOOR, SEE_NUMBERS, SEE_AUDIT)),
+  AGENT(EnumSet.of(SIGNED_IN, TAKE_CALLS)),
   READER(EnumSet.of(SIGNED_IN, SEE_PEOPLE, SEE_CAMPAIGNS));
 
   private final Set<Permission> permissions;

@@ -98,6 +98,11 @@ class Drafts {
     if (to.numbers().size() != 1) {
       throw new Refused(Refused.Kind.INVALID, "A test goes to one number. Nothing was sent.");
     }
+    if (brief.channel() == Channel.AGENT_CALL) {
+      throw new Refused(
+          Refused.Kind.INVALID,
+          "Calls of agents are tried at a desk: launch it to yourself, and sign on. Nothing was sent.");
+    }
     boolean playsSound = brief.channel().isCall() && brief.calls().soundId().isPresent();
     String text = preflights.textFor(draft, asPerson);
     if (text.isBlank() && !playsSound) {

@@ -110,7 +110,7 @@ class Launches {
             .filter(one -> brief.senderId().equals(Optional.of(one.id())))
             .findFirst()
             .orElseThrow(() -> Refused.notFound("sender"));
-    if (!sender.channels().contains(brief.channel().agreement())) {
+    if (!sender.channels().contains(brief.channel().carrier())) {
       throw new Refused(
           Refused.Kind.INVALID,
           "Not launched: the sender does not carry " + brief.channel().words() + ".");

@@ -1,6 +1,8 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.PersonState;
+import app.gemba.core.channel.AgentOutcome;
 import app.gemba.core.channel.Outcome;
 import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.consent.ReasonCode;
@@ -9,6 +11,16 @@ import java.util.Optional;
 /** What the places of a report are called. */
 final class PlaceWords {
   private PlaceWords() {}
+
+  /** The same, where a campaign's own outcomes have names of their own. */
+  static String of(String code, Brief brief) {
+    String key = code.substring(code.indexOf('/') + 1);
+    Optional<String> own =
+        code.contains("/")
+            ? brief.agents().outcome(key).map(AgentOutcome::label)
+            : Optional.empty();
+    return own.orElseGet(() -> of(code));
+  }
 
   /** The words of a reason or an outcome; blank where it is none. */
   static String of(String code) {

@@ -1,5 +1,6 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.channel.OutcomeClass;
 import app.gemba.engine.CampaignRunner;
@@ -100,7 +101,7 @@ class ReportController {
   @GetMapping("/report")
   @Needs(Permission.SEE_CAMPAIGNS)
   Report report(@PathVariable long id) {
-    campaigns.get(id);
+    Brief brief = campaigns.get(id).brief();
     List<Place> places =
         reports.tallies(id).stream()
             .map(
@@ -109,7 +110,7 @@ class ReportController {
                         tally.state(),
                         tally.reason(),
                         PlaceWords.kind(tally.state(), tally.reason()),
-                        PlaceWords.of(tally.reason()),
+                        PlaceWords.of(tally.reason(), brief),
                         PlaceWords.advice(tally.reason()),
                         tally.people()))
             .toList();
@@ -186,12 +187,12 @@ class ReportController {
   @GetMapping(value = "/report.csv", produces = "text/csv")
   @Needs(Permission.SEE_CAMPAIGNS)
   ResponseEntity<StreamingResponseBody> reportCsv(@PathVariable long id) {
-    campaigns.get(id);
+    Brief brief = campaigns.get(id).brief();
     boolean whole = Caller.signedIn().map(who -> who.may(Permission.SEE_NUMBERS)).orElse(false);
     return ResponseEntity.ok()
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"campaign-" + id + ".csv\"")
         .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
-        .body(out -> table.write(id, whole, out));
+        .body(out -> table.write(id, brief, whole, out));
   }
 
   /** A reason that is none is asked for by this word, since an empty one asks for all. */

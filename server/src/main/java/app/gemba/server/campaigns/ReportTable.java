@@ -1,5 +1,6 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.campaign.Brief;
 import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.store.Page;
@@ -31,7 +32,7 @@ class ReportTable {
   }
 
   /** Writes the table; numbers are masked for whoever may not see them whole. */
-  void write(long id, boolean whole, OutputStream out) throws IOException {
+  void write(long id, Brief brief, boolean whole, OutputStream out) throws IOException {
     try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
         CsvWriter csv = CsvWriter.builder().build(text)) {
       csv.writeRecord(
@@ -56,7 +57,7 @@ class ReportTable {
               SafeCell.of(row.name()),
               whole ? row.number() : PhoneNumber.masked(row.number()),
               row.state().name().toLowerCase(Locale.ROOT).replace('_', ' '),
-              PlaceWords.of(row.reason()),
+              PlaceWords.of(row.reason(), brief),
               PlaceWords.kind(row.state(), row.reason()).map(OutcomeClass::words).orElse(""),
               row.changedAt().toString(),
               String.valueOf(row.attempts()),

@@ -28,6 +28,17 @@ final class Standings {
               + " to hear from the house there.",
           "public rules of the WhatsApp platform (from memory)");
 
+  private static final Standing BY_A_PERSON =
+      new Standing(
+          "Whoever calls says at once who they are and for whom, and a wish not to be called again"
+              + " is kept for the house.",
+          "47 CFR 64.1200(d)(3), (d)(4) (from memory)");
+  private static final Standing LEFT_BY_AN_AGENT =
+      new Standing(
+          "A recorded message that an agent leaves on a machine is a recorded voice; who has not"
+              + " agreed to one is spoken to by the agent.",
+          "47 CFR 64.1200(a)(1)(iii) (from memory)");
+
   private Standings() {}
 
   /** One sentence, and where it stands. */
@@ -40,6 +51,7 @@ final class Standings {
       case WHATSAPP -> List.of(TEMPLATES);
       case VOICE_BROADCAST -> List.of(CONSENT, IDENTIFICATION);
       case VOICEMAIL_DROP -> List.of(VOICEMAIL, CONSENT, IDENTIFICATION);
+      case AGENT_CALL -> List.of(BY_A_PERSON, LEFT_BY_AN_AGENT);
     };
   }
 }

@@ -97,6 +97,7 @@ record DemoChannels(long chatSender, long callSender, long abroad, long neighbou
         true,
         true,
         6,
+        Optional.empty(),
         Optional.empty());
   }
 
@@ -109,7 +110,8 @@ record DemoChannels(long chatSender, long callSender, long abroad, long neighbou
         true,
         false,
         4,
-        Optional.of(120));
+        Optional.of(120),
+        Optional.empty());
   }
 
   private Brief chat(String name, long template, List<String> fields, List<Long> lists) {

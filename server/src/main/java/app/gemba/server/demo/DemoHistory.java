@@ -60,6 +60,11 @@ class DemoHistory {
     this.wires = wires;
   }
 
+  /** Who holds the calls of agents, in turn. */
+  void sit(List<Long> agents) {
+    wires.sit(agents);
+  }
+
   /** Plays a campaign from its launch to its end. */
   void play(Brief brief, Optional<Long> user, Instant launch) {
     long id = play(brief, user, launch, Instant.MAX);
@@ -148,7 +153,11 @@ class DemoHistory {
     }
     Instant end = now;
     coming.removeIf(one -> one.event() instanceof WireEvent.Incoming);
-    coming.forEach(one -> book.record(List.of(one.event()), end));
+    coming.forEach(
+        one -> {
+          book.record(List.of(one.event()), end);
+          one.behind().run();
+        });
   }
 
   /** When the next step is due; empty where nobody is left but who is held until all is known. */
@@ -211,8 +220,10 @@ class DemoHistory {
   private boolean tell(PriorityQueue<DemoWire.Coming> coming, Instant now) {
     int before = coming.size();
     List<WireEvent> receipts = new ArrayList<>();
+    List<Runnable> behind = new ArrayList<>();
     while (!coming.isEmpty() && !coming.peek().at().isAfter(now)) {
       DemoWire.Coming next = coming.poll();
+      behind.add(next.behind());
       if (next.event() instanceof WireEvent.Incoming incoming) {
         book.recordIncoming(incoming, StopWord.isIn(incoming.text()), next.at());
       } else {
@@ -225,6 +236,7 @@ class DemoHistory {
     if (!receipts.isEmpty()) {
       book.record(receipts, now);
     }
+    behind.forEach(Runnable::run);
     return coming.size() < before;
   }
 }

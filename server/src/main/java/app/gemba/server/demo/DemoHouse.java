@@ -23,6 +23,7 @@ import app.gemba.store.HouseStore.House;
 import app.gemba.store.ImportStore;
 import app.gemba.store.NetworkStore;
 import app.gemba.store.NumberZones;
+import app.gemba.store.PeopleStore;
 import app.gemba.store.SenderStore;
 import app.gemba.store.Store;
 import app.gemba.store.TextIdeas;
@@ -32,6 +33,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -46,7 +48,10 @@ public class DemoHouse {
       Demo accounts, all with the password ferry-demo:
         tove   Tove Brandt, operator
         ines   Ines Calder, administrator
-        bram   Bram Orme, reader (numbers are masked)""";
+        bram   Bram Orme, reader (numbers are masked)
+        lior   Lior Strand, agent at a desk
+        carys  Carys Holm, agent at a desk
+        femi   Femi Gale, supervisor""";
 
   private static final Duration THREE_HOURS = Duration.ofHours(3);
   private static final Duration EIGHT_HOURS = Duration.ofHours(8);
@@ -56,6 +61,7 @@ public class DemoHouse {
   private static final int ABROAD = 140;
   private static final int NEIGHBOURS = 28;
   private static final int LAPSED = 20;
+  private static final int SCHOOLS = 40;
   private static final Tariff PRICES = new Tariff(0, 25_000, 2_000, 14_000, 6);
 
   private final HouseStore house;
@@ -66,12 +72,14 @@ public class DemoHouse {
   private final ImportDesk desk;
   private final Store store;
   private final ImportStore imports;
+  private final PeopleStore contacts;
   private final CampaignStore campaigns;
   private final NumberZones zones;
   private final DemoHistory history;
   private final TextIdeas ideas;
   private final PasswordEncoder passwords;
   private final BusinessClock clock;
+  private long telephone;
 
   DemoHouse(
       HouseStore house,
@@ -82,6 +90,7 @@ public class DemoHouse {
       ImportDesk desk,
       Store store,
       ImportStore imports,
+      PeopleStore contacts,
       CampaignStore campaigns,
       NumberZones zones,
       DemoHistory history,
@@ -96,6 +105,7 @@ public class DemoHouse {
     this.desk = desk;
     this.store = store;
     this.imports = imports;
+    this.contacts = contacts;
     this.campaigns = campaigns;
     this.zones = zones;
     this.history = history;
@@ -150,17 +160,19 @@ public class DemoHouse {
     account("ines", "Ines Calder", Role.ADMINISTRATOR);
     Optional<Long> tove = Optional.of(account("tove", "Tove Brandt", Role.OPERATOR));
     account("bram", "Bram Orme", Role.READER);
+    telephone = sender("+12075550150", "Booking office, telephone", Channel.VOICE_BROADCAST, now);
     campaignsOf(new DemoTexts(office, holders, crew), tove, now);
     channelsOf(
         new DemoChannels(
             sender("+12075550140", "Marram on WhatsApp", Channel.WHATSAPP, now),
-            sender("+12075550150", "Booking office, telephone", Channel.VOICE_BROADCAST, now),
+            telephone,
             bringIn("guests-abroad.csv", people.abroad(ABROAD), "Guests abroad"),
             bringIn("pier-neighbours.csv", people.neighbours(NEIGHBOURS), "Pier neighbours"),
             bringIn("lapsed-guests.csv", people.neighbours(LAPSED), "Lapsed guests")),
         people,
         tove,
         now);
+    desksOf(people, tove, now);
     DemoTexts.IDEAS.forEach(
         (text, note) -> ideas.add(text, note, tove, now.minus(Duration.ofDays(30))));
   }
@@ -200,6 +212,22 @@ public class DemoHouse {
     history.launch(says.gullSteps(now.plus(EIGHT_HOURS)), tove, now.minus(Duration.ofHours(2)));
     history.play(says.lapsedAutumn(), tove, now.minus(Duration.ofDays(4)).plus(THREE_HOURS));
     campaigns.add(says.lapsedSpring(), tove, now.minus(Duration.ofMinutes(20)));
+  }
+
+  /** Calls to schools: those of autumn are over, those of spring have begun this morning. */
+  private void desksOf(DemoPeople people, Optional<Long> tove, Instant now) {
+    account("femi", "Femi Gale", Role.SUPERVISOR);
+    history.sit(
+        List.of(
+            account("lior", "Lior Strand", Role.AGENT),
+            account("carys", "Carys Holm", Role.AGENT)));
+    DemoDesks desks =
+        new DemoDesks(
+            telephone,
+            bringIn("schools.csv", people.schools(SCHOOLS), "Schools"),
+            contacts.addList("Spring groups", tove, now.minus(Duration.ofDays(90))).id());
+    history.play(desks.autumn(), tove, now.minus(Duration.ofDays(35)));
+    history.play(desks.spring(), tove, now.minus(Duration.ofMinutes(14)), now);
   }
 
   private long template(String name, String category, String body, String fault, Instant at) {

@@ -88,6 +88,23 @@ final class DemoPeople {
   private static final List<String> PASSES =
       List.of("Season", "Half season", "Family", "Island resident");
 
+  private static final List<String> PLACES =
+      List.of(
+          "Lantern",
+          "Ferry Green",
+          "Old Harbour",
+          "St Brannock",
+          "Dune Road",
+          "Saltmarsh",
+          "North Point",
+          "Heron Bay",
+          "Sandy Neck",
+          "Kelp Cove");
+  private static final List<String> SCHOOLS =
+      List.of("High School", "Primary School", "Academy", "Middle School");
+  private static final List<String> REMARKS =
+      List.of("needs the early boat", "two coaches", "", "", "lunch on board", "ramp needed");
+
   private final Random random;
   private final Set<String> taken = new HashSet<>();
   private final List<String> british = new ArrayList<>();
@@ -151,13 +168,37 @@ final class DemoPeople {
     StringBuilder csv = new StringBuilder("Name,Phone,Home port,Agreed?,Agreed on\n");
     for (int i = 0; i < count; i++) {
       csv.append(pick(FIRST)).append(' ').append(pick(LAST)).append(',');
-      csv.append(unused(() -> String.format("(%s) 555-01%02d", pick(EAST), random.nextInt(100))))
-          .append(',');
+      csv.append(eastern()).append(',');
       csv.append(pick(PORTS)).append(',');
       csv.append(random.nextDouble() < 0.9 ? "yes" : "").append(',');
       csv.append(LocalDate.of(2026, 3, 1).plusDays(random.nextInt(150))).append('\n');
     }
     return csv.toString();
+  }
+
+  /** Schools whose offices agreed to be called and written to. */
+  String schools(int count) {
+    StringBuilder csv =
+        new StringBuilder(
+            "School no,Name,Office phone,Other phone,Contact,Pupils,Last sailing,Remarks,Agreed?,"
+                + "Agreed on\n");
+    for (int i = 0; i < count; i++) {
+      csv.append("SC-").append(300 + i).append(',');
+      csv.append(PLACES.get(i % PLACES.size())).append(' ');
+      csv.append(SCHOOLS.get(i / PLACES.size() % SCHOOLS.size())).append(',');
+      csv.append(eastern()).append(',');
+      csv.append(random.nextDouble() < 0.4 ? eastern() : "").append(',');
+      csv.append(pick(FIRST)).append(' ').append(pick(LAST)).append(',');
+      csv.append(24 + random.nextInt(60)).append(',');
+      csv.append(LocalDate.of(2026, 4, 20).plusDays(random.nextInt(60))).append(',');
+      csv.append(pick(REMARKS)).append(",yes,");
+      csv.append(LocalDate.of(2026, 1, 12).plusDays(random.nextInt(200))).append('\n');
+    }
+    return csv.toString();
+  }
+
+  private String eastern() {
+    return unused(() -> String.format("(%s) 555-01%02d", pick(EAST), random.nextInt(100)));
   }
 
   /** British mobile numbers of the guests abroad. */

@@ -10,8 +10,12 @@ import java.util.Random;
 /** What a network of the demo's past says about an attempt. */
 interface DemoWire {
 
-  /** Something that is heard at a moment. */
-  record Coming(Instant at, WireEvent event) {}
+  /** Something that is heard at a moment, and what is done behind it. */
+  record Coming(Instant at, WireEvent event, Runnable behind) {
+    Coming(Instant at, WireEvent event) {
+      this(at, event, () -> {});
+    }
+  }
 
   /** What is said at once, and what comes later. */
   record Said(List<WireEvent> atOnce, List<Coming> later) {}

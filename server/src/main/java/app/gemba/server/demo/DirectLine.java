@@ -36,6 +36,7 @@ final class DirectLine implements CallNetwork, CallNetwork.Leg {
       if (before != to.phase()) {
         tell(ear, to.phase());
       }
+      to.takeWords().ifPresent(ear::words);
     }
     ear.ended(CallCause.of(to.cause()));
   }
@@ -63,6 +64,11 @@ final class DirectLine implements CallNetwork, CallNetwork.Leg {
   @Override
   public void say(short[] frame) {
     said.add(frame);
+  }
+
+  @Override
+  public void words(String words) {
+    call.ifPresent(to -> to.tell(words));
   }
 
   @Override

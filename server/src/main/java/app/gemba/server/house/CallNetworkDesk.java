@@ -1,7 +1,7 @@
 package app.gemba.server.house;
 
 import app.gemba.core.channel.Channel;
-import app.gemba.engine.CallExchange;
+import app.gemba.engine.TelephoneLines;
 import app.gemba.networks.telephone.ExchangeTrunk;
 import app.gemba.server.BusinessClock;
 import app.gemba.standins.telephone.ExchangeLog;
@@ -28,7 +28,7 @@ public class CallNetworkDesk implements AutoCloseable {
   private static final long SEED = 20261117;
 
   private final NetworkStore networks;
-  private final CallExchange exchange;
+  private final TelephoneLines lines;
   private final HouseStore house;
   private final DataFolder folder;
   private final BusinessClock clock;
@@ -37,12 +37,12 @@ public class CallNetworkDesk implements AutoCloseable {
 
   CallNetworkDesk(
       NetworkStore networks,
-      CallExchange exchange,
+      TelephoneLines lines,
       HouseStore house,
       DataFolder folder,
       BusinessClock clock) {
     this.networks = networks;
-    this.exchange = exchange;
+    this.lines = lines;
     this.house = house;
     this.folder = folder;
     this.clock = clock;
@@ -65,7 +65,7 @@ public class CallNetworkDesk implements AutoCloseable {
 
   /** Connects to whatever is configured now, taking leave of what was before. */
   public synchronized void connect() {
-    exchange.use(Optional.empty(), 0);
+    lines.use(Optional.empty(), 0);
     closeStandIn();
     dial();
   }
@@ -73,9 +73,7 @@ public class CallNetworkDesk implements AutoCloseable {
   /** A line that was lost, or was not there yet, is looked for again. */
   @Scheduled(fixedDelay = 2000, initialDelay = 2000)
   synchronized void reconnect() {
-    if (!closed
-        && !exchange.isConnected()
-        && networks.network(Channel.VOICE_BROADCAST).isPresent()) {
+    if (!closed && !lines.isConnected() && networks.network(Channel.VOICE_BROADCAST).isPresent()) {
       dial();
     }
   }
@@ -83,7 +81,7 @@ public class CallNetworkDesk implements AutoCloseable {
   @Override
   public synchronized void close() {
     closed = true;
-    exchange.use(Optional.empty(), 0);
+    lines.use(Optional.empty(), 0);
     closeStandIn();
   }
 
@@ -97,8 +95,8 @@ public class CallNetworkDesk implements AutoCloseable {
       String host = to.get().standIn() ? "localhost" : settings.getOrDefault("host", "");
       int port =
           to.get().standIn() ? openStandIn() : Integer.parseInt(settings.getOrDefault("port", "0"));
-      int lines = Integer.parseInt(settings.getOrDefault("lines", "10"));
-      exchange.use(Optional.of(new ExchangeTrunk(host, port)), lines);
+      int count = Integer.parseInt(settings.getOrDefault("lines", "10"));
+      lines.use(Optional.of(new ExchangeTrunk(host, port)), count);
     } catch (IOException e) {
       LOG.debug("the telephone network is not there: {}", e.getMessage());
     }

@@ -1,6 +1,7 @@
 package app.gemba.server.web;
 
 import app.gemba.core.content.MergeText;
+import app.gemba.core.desk.NotNow;
 import app.gemba.core.intake.UnreadableFile;
 import app.gemba.store.Refused;
 import app.gemba.store.StoreFailure;
@@ -36,6 +37,11 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         };
     String code = e.kind().name().toLowerCase(Locale.ROOT).replace('_', '-');
     return problem(status, code, e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail notNow(NotNow e) {
+    return problem(HttpStatus.CONFLICT, "not-now", e.getMessage());
   }
 
   @ExceptionHandler

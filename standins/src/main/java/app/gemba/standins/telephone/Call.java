@@ -21,7 +21,7 @@ public final class Call {
   private final Habits.Answering habit;
   private final Playback network = new Playback();
   private Phase phase = Phase.SETTING_UP;
-  private Optional<OtherEnd> other = Optional.empty();
+  private volatile Optional<OtherEnd> other = Optional.empty();
   private int cause;
   private int inPhase;
 
@@ -77,6 +77,19 @@ public final class Call {
   /** The caller puts the receiver down. */
   public void hangUp() {
     end(CLEARED);
+  }
+
+  /**
+   * Tells in words what the caller says from here on, as real-time text does. May take as long as a
+   * voice takes to be made.
+   */
+  public void tell(String words) {
+    other.ifPresent(end -> end.told(words));
+  }
+
+  /** What the other end has begun to say, in words; told once. */
+  public Optional<String> takeWords() {
+    return other.flatMap(OtherEnd::takeWords);
   }
 
   /** 20 ms go by, in which the caller said something; what is heard in them comes back. */

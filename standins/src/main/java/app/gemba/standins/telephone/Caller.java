@@ -6,6 +6,7 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.net.Socket;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalTime;
 import java.util.Map;
 import java.util.Optional;
@@ -100,6 +101,15 @@ final class Caller implements AutoCloseable {
     outgoing.add(new Wire.Frame(Wire.SOUND, number, step.sample(), step.sound()));
     step.told()
         .ifPresent(kind -> outgoing.add(new Wire.Frame(kind, number, step.sample(), call.cause())));
+    step.words()
+        .ifPresent(
+            words ->
+                outgoing.add(
+                    new Wire.Frame(
+                        Wire.WORDS,
+                        number,
+                        step.sample(),
+                        words.getBytes(StandardCharsets.UTF_8))));
   }
 
   private void read() {
@@ -134,6 +144,13 @@ final class Caller implements AutoCloseable {
               SWITCHING.execute(
                   () ->
                       Optional.ofNullable(calls.get(frame.call())).ifPresent(RunningCall::hangUp)));
+    } else if (frame.kind() == Wire.WORDS && call.isPresent()) {
+      RunningCall to = call.get();
+      if (to.isAtRealSpeed()) {
+        SWITCHING.execute(() -> to.tell(frame.text()));
+      } else {
+        to.tell(frame.text());
+      }
     } else if (frame.kind() == Wire.SOUND && call.isPresent()) {
       call.get().hear(frame.content());
       if (!call.get().isAtRealSpeed()) {
@@ -147,6 +164,7 @@ final class Caller implements AutoCloseable {
     int tryNumber = tries.merge(numbers[1], 1, Integer::sum);
     Habits.Answering habit = habits.of(numbers[1], hour.get(), tryNumber);
     habit.voice().say(habit.says());
+    habit.voice().say(Person.ASKS);
     log.dialled(numbers[0], numbers[1]);
     calls.put(frame.call(), new RunningCall(numbers[0], numbers[1], new Call(habit), atRealSpeed));
   }

@@ -46,6 +46,7 @@ final class Habits {
    * @param says what is said first
    * @param key the key that a person presses while a message plays; blank for none
    * @param keyAfterMillis how much of it they hear first
+   * @param temper what they make of being talked to by an agent
    * @param patienceMillis how long they listen at most
    */
   record Answering(
@@ -56,7 +57,8 @@ final class Habits {
       String key,
       int keyAfterMillis,
       int patienceMillis,
-      int beepHertz) {}
+      int beepHertz,
+      Talk.Temper temper) {}
 
   private final long seed;
 
@@ -76,6 +78,7 @@ final class Habits {
     String greeting = one(trait, GREETINGS, SHORT_GREETINGS);
     String hello = one(trait, HELLOS, LONG_HELLOS);
     int beep = 700 + 100 * trait.nextInt(8);
+    Talk.Temper temper = Talk.Temper.of(trait);
     Kind kind = kind(gone, machine, Math.min(0.85, atHome * favour(hour)), chance);
     String says = kind == Kind.MACHINE ? greeting : hello;
     int rings =
@@ -84,7 +87,7 @@ final class Habits {
     String key = mood < 0.3 ? "1" : mood < 0.36 ? "2" : mood < 0.41 ? "3" : mood < 0.45 ? "9" : "";
     int patience = chance.nextDouble() < 0.12 ? 2_500 + chance.nextInt(4_000) : 90_000;
     return new Answering(
-        kind, rings, says, voice, key, 1_500 + chance.nextInt(6_000), patience, beep);
+        kind, rings, says, voice, key, 1_500 + chance.nextInt(6_000), patience, beep, temper);
   }
 
   private static String one(SplittableRandom trait, List<String> usual, List<String> unusual) {

@@ -1,5 +1,7 @@
 package app.gemba.standins.telephone;
 
+import java.util.Optional;
+
 /** A machine that greets, beeps, and records until nobody speaks any more. */
 final class Machine implements OtherEnd {
   private static final int MILLIS = 20;
@@ -10,8 +12,10 @@ final class Machine implements OtherEnd {
   private int recorded;
   private int recording;
   private int quiet;
+  private Optional<String> words;
 
   Machine(Habits.Answering habit) {
+    words = Optional.of(habit.says());
     playback.add(new Sound().silence(400).samples());
     playback.add(habit.voice().say(habit.says()));
     playback.add(
@@ -21,6 +25,13 @@ final class Machine implements OtherEnd {
   @Override
   public short[] speak() {
     return playback.frame();
+  }
+
+  @Override
+  public Optional<String> takeWords() {
+    Optional<String> now = words;
+    words = Optional.empty();
+    return now;
   }
 
   @Override

@@ -28,7 +28,7 @@ final class RunningCall {
   }
 
   /** What 20 ms brought: sound, and perhaps something to be told. */
-  record Step(long sample, byte[] sound, Optional<Integer> told) {}
+  record Step(long sample, byte[] sound, Optional<Integer> told, Optional<String> words) {}
 
   /** Whether the exchange's timer steps it; else each frame of its caller does. */
   boolean isAtRealSpeed() {
@@ -39,6 +39,10 @@ final class RunningCall {
     if (said.size() < LONGEST_WAIT) {
       said.add(sound);
     }
+  }
+
+  void tell(String words) {
+    call.tell(words);
   }
 
   void hangUp() {
@@ -57,7 +61,7 @@ final class RunningCall {
     if (before != call.phase() && call.phase() == Call.Phase.ANSWERED) {
       answeredAt = at;
     }
-    return new Step(at, Companding.compress(heard), told(before));
+    return new Step(at, Companding.compress(heard), told(before), call.takeWords());
   }
 
   boolean hasEnded() {

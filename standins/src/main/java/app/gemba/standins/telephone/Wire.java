@@ -29,6 +29,9 @@ final class Wire {
   /** Exchange: the call has ended; one byte, the cause of ITU-T Q.850. */
   static final int ENDED = 6;
 
+  /** Both ways: what is said from here on, in words, beside the sound. */
+  static final int WORDS = 7;
+
   private static final int HEAD = 13;
   private static final int LONGEST = 4_096;
 

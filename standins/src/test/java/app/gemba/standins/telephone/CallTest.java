@@ -139,7 +139,8 @@ class CallTest {
   }
 
   private static Answering answering(Kind kind, String key, int patience) {
-    return new Answering(kind, 2_000, "Hello there.", VOICE, key, 1_000, patience, 1_000);
+    return new Answering(
+        kind, 2_000, "Hello there.", VOICE, key, 1_000, patience, 1_000, Talk.Temper.YES);
   }
 
   private static void run(Call call, int millis, short[] said) {

@@ -1,0 +1,389 @@
+package app.gemba.engine.desk;
+
+import app.gemba.core.campaign.AttemptBook;
+import app.gemba.core.campaign.AttemptBook.Claim;
+import app.gemba.core.campaign.AttemptBook.Launched;
+import app.gemba.core.campaign.AttemptBook.Stepped;
+import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.Candidate;
+import app.gemba.core.campaign.Run;
+import app.gemba.core.campaign.RunCommand;
+import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.AgentContent.Dialling;
+import app.gemba.core.channel.Channel;
+import app.gemba.core.consent.Purpose;
+import app.gemba.core.consent.Standing;
+import app.gemba.core.consent.Terms;
+import app.gemba.core.consent.Verdict;
+import app.gemba.core.consent.Verdicts;
+import app.gemba.core.desk.CallInHand;
+import app.gemba.core.desk.Choice;
+import app.gemba.core.desk.DeskBook;
+import app.gemba.core.desk.NotNow;
+import app.gemba.core.pacing.Pace;
+import app.gemba.core.voice.CallNetwork;
+import app.gemba.core.voice.CallPlan;
+import app.gemba.engine.Brake;
+import app.gemba.engine.CallPlans;
+import app.gemba.engine.CallSounds;
+import app.gemba.engine.CallUnderWay;
+import app.gemba.engine.Outlet;
+import app.gemba.engine.RecentStops;
+import app.gemba.engine.TelephoneLines;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Where calls of agents go out: who is claimed, or shown first, comes to a desk that is free, and
+ * the line is opened with the agent on it from the first ring. What came of a call is kept in the
+ * order in which it happened.
+ */
+public final class DeskExchange implements Outlet, AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(DeskExchange.class);
+
+  private final Parts parts;
+  private final Floor floor;
+  private final Set<Long> stoppedCampaigns = ConcurrentHashMap.newKeySet();
+  private final KeptInTurn kept = new KeptInTurn();
+
+  /**
+   * What it works with.
+   *
+   * @param realTime whether the business clock goes as a person's own: nobody talks faster
+   */
+  public record Parts(
+      AttemptBook attempts,
+      DeskBook desks,
+      TelephoneLines lines,
+      Brake brake,
+      RecentStops stops,
+      CallPlans plans,
+      CallSounds sounds,
+      Verdicts verdicts,
+      Supplier<ZoneId> houseZone,
+      BooleanSupplier realTime,
+      Clock clock) {}
+
+  /** An exchange with an empty floor. */
+  public DeskExchange(Parts parts) {
+    this.parts = parts;
+    this.floor = new Floor(parts.desks(), parts.clock(), kept);
+  }
+
+  /** All desks. */
+  public Floor floor() {
+    return floor;
+  }
+
+  /** Why no call can begin now, in a sentence; empty where one can. */
+  public Optional<String> whyNotNow() {
+    if (parts.brake().isOn()) {
+      return Optional.of("The brake is on: no call begins until somebody takes it off.");
+    }
+    if (!parts.lines().isConnected()) {
+      return Optional.of("The telephone network is not connected. No call begins until it is.");
+    }
+    return parts.realTime().getAsBoolean()
+        ? Optional.empty()
+        : Optional.of("The clock runs faster than life. Calls wait until it is back at ×1.");
+  }
+
+  @Override
+  public int room(Launched campaign) {
+    return whyNotNow().isPresent() || stoppedCampaigns.contains(campaign.id())
+        ? 0
+        : Math.min(parts.lines().free(), floor.free(campaign.id()));
+  }
+
+  @Override
+  public boolean isByHand(Launched campaign) {
+    return campaign.brief().agents().dialling() == Dialling.PREVIEW;
+  }
+
+  @Override
+  public Set<Long> inHand(Launched campaign) {
+    return floor.seats().stream()
+        .flatMap(seat -> seat.view().desk().call().stream())
+        .filter(call -> call.campaignId() == campaign.id())
+        .map(CallInHand::position)
+        .collect(Collectors.toUnmodifiableSet());
+  }
+
+  @Override
+  public void offer(Launched campaign, Candidate person) {
+    Optional<Long> promisedBy = parts.desks().promisedBy(person.position());
+    floor.freeFor(campaign.id(), promisedBy).ifPresent(seat -> seat.show(inHand(campaign, person)));
+  }
+
+  @Override
+  public void send(Launched campaign, Claim claim) {
+    Optional<Long> promisedBy = parts.desks().promisedBy(claim.send().candidate().position());
+    Optional<Seat> seat = floor.freeFor(campaign.id(), promisedBy);
+    if (seat.isEmpty() || !begin(seat.get(), campaign, claim)) {
+      keep(new WireEvent.Withdrawn(claim.attemptId()));
+    }
+  }
+
+  @Override
+  public void stopCampaign(long campaign) {
+    stoppedCampaigns.add(campaign);
+  }
+
+  @Override
+  public boolean isConnected() {
+    return parts.lines().isConnected();
+  }
+
+  @Override
+  public void onChange(Runnable runnable) {
+    parts.lines().onChange(runnable);
+  }
+
+  /**
+   * Calls whoever is shown to an agent. The verdict is asked again at this moment.
+   *
+   * @throws NotNow where they may not be called now any more, or no call can begin
+   */
+  public void call(Seat seat) {
+    CallInHand shown = seat.shown();
+    whyNotNow()
+        .ifPresent(
+            why -> {
+              throw new NotNow(why);
+            });
+    Launched campaign = running(shown.campaignId());
+    Run run =
+        new Run(
+            parts.verdicts(),
+            campaign.brief().terms(parts.houseZone().get()),
+            campaign.brief().composer(),
+            Pace.every(campaign.brief().leastInterval(), now()));
+    Stepped stepped =
+        parts
+            .attempts()
+            .stepFor(campaign, shown.position(), now(), looked -> decided(run.step(looked, now())));
+    if (stepped.claims().isEmpty()) {
+      seat.putBack("Not called: they may not be called now any more.");
+      throw new NotNow("Not called: they may not be called now any more. Somebody else comes.");
+    }
+    Claim claim = stepped.claims().get(0);
+    if (!begin(seat, campaign, claim)) {
+      keep(new WireEvent.Withdrawn(claim.attemptId()));
+      throw new NotNow("Not called: this call cannot begin now. Nothing was lost.");
+    }
+  }
+
+  /** Only what becomes of the one person; the campaign's life is its runner's. */
+  private static List<RunCommand> decided(Run.Step step) {
+    return step.commands().stream()
+        .filter(one -> !(one instanceof RunCommand.Finish || one instanceof RunCommand.WakeAt))
+        .toList();
+  }
+
+  /** Puts whoever is shown back, to come again after a while. */
+  public void skip(Seat seat, Duration later) {
+    CallInHand shown = seat.shown();
+    parts.desks().putBack(shown.position(), now().plus(later), now());
+    seat.putBack("");
+  }
+
+  /** Says words to whoever the agent talks with. */
+  public void say(Seat seat, String words) {
+    seat.talking();
+    seat.say(words, parts.plans().spoken(words));
+  }
+
+  /**
+   * Leaves the sitting's message on the machine that has answered; the agent is free at once.
+   *
+   * @throws NotNow where there is no message, or nothing has answered
+   */
+  public void leaveMessage(Seat seat) {
+    Launched campaign = running(seat.talkingTo().campaignId());
+    if (message(seat, campaign).length == 0) {
+      throw new NotNow("No message was chosen for this sitting. Speak one, or hang up.");
+    }
+    requireAgreedToRecordings(seat.talkingTo(), campaign.brief().purpose());
+    Seat.HandedOver over = seat.handOver();
+    kept.now(() -> parts.desks().handedOver(over.attemptId(), over.note(), now()));
+  }
+
+  /** Marks the call in hand; nothing follows before the agent has done with it. */
+  public void mark(Seat seat, Choice choice) {
+    seat.mark(choice);
+    keepMark(seat);
+  }
+
+  /** Keeps what the agent notes about the call in hand. */
+  public void note(Seat seat, String text) {
+    seat.note(text);
+    keepMark(seat);
+  }
+
+  private void keepMark(Seat seat) {
+    Seat.View is = seat.view();
+    is.desk()
+        .call()
+        .flatMap(CallInHand::attemptId)
+        .ifPresent(
+            attempt ->
+                kept.later(
+                    () ->
+                        parts
+                            .desks()
+                            .keepMark(
+                                attempt, is.desk().call().flatMap(CallInHand::choice), is.note())));
+  }
+
+  /** A message that is left is a recorded voice, whoever has dialled. */
+  private void requireAgreedToRecordings(CallInHand call, Purpose purpose) {
+    Channel recorded = Channel.VOICE_BROADCAST;
+    Standing standing = parts.desks().standing(call.position(), recorded, purpose, now());
+    Verdict verdict = parts.verdicts().of(standing, Terms.always(recorded, purpose), now());
+    if (verdict instanceof Verdict.Refused refused) {
+      throw new NotNow(
+          "No recorded message may be left here: "
+              + refused.reasons().get(0).words()
+              + ". Speak it yourself, or hang up.");
+    }
+  }
+
+  /** The agent has done with the call in hand: what its marking says follows. */
+  public void finish(Seat seat) {
+    kept(seat.finish());
+  }
+
+  /** Ends wrap-ups whose limit has passed, and calls that nobody listens to any more. */
+  public void tidy(Duration aloneAtMost) {
+    for (Seat seat : floor.seats()) {
+      Optional<Long> campaign = seat.view().sitting().map(Sitting::campaignId);
+      campaign
+          .flatMap(this::wrapUpLimit)
+          .flatMap(limit -> seat.finishAfter(Optional.of(limit)))
+          .ifPresent(this::kept);
+      if (seat.alone(Instant.now()).compareTo(aloneAtMost) > 0) {
+        seat.leaveAlone();
+      }
+    }
+  }
+
+  @Override
+  public void close() {
+    kept.close();
+  }
+
+  private Optional<Duration> wrapUpLimit(long campaign) {
+    return launched(campaign)
+        .flatMap(one -> one.brief().agents().wrapUpSeconds())
+        .map(Duration::ofSeconds);
+  }
+
+  private void kept(Seat.Finished finished) {
+    kept.now(
+        () -> {
+          if (finished.choice().filter(Choice::isStop).isPresent()) {
+            parts.stops().add(finished.number(), Instant.now());
+          }
+          parts.desks().finish(finished.attemptId(), finished.choice(), finished.note(), now());
+        });
+  }
+
+  private boolean begin(Seat seat, Launched campaign, Claim claim) {
+    Optional<CallNetwork> network = parts.lines().network();
+    boolean held =
+        whyNotNow().isPresent()
+            || network.isEmpty()
+            || parts.stops().has(claim.to())
+            || stoppedCampaigns.contains(campaign.id());
+    if (held) {
+      return false;
+    }
+    long attempt = claim.attemptId();
+    CallInHand person = inHand(campaign, claim.send().candidate());
+    CallPlan plan = parts.plans().attended(campaign.brief(), message(seat, campaign));
+    String from = seat.view().sitting().map(Sitting::callerNumber).orElse(campaign.sender());
+    parts.desks().dialled(attempt, seat.agentId(), now());
+    parts.lines().take();
+    boolean begun =
+        seat.dial(
+            person,
+            attempt,
+            agent -> {
+              CallUnderWay call =
+                  CallUnderWay.attended(network.get(), from, claim.to(), plan, agent);
+              call.ended().thenAccept(ended -> ended(seat, attempt, ended));
+              return call;
+            });
+    if (!begun) {
+      parts.lines().release();
+    }
+    return begun;
+  }
+
+  private short[] message(Seat seat, Launched campaign) {
+    Optional<Long> sound = seat.view().sitting().flatMap(Sitting::soundId);
+    try {
+      return sound.isPresent()
+          ? parts.plans().sound(sound.get())
+          : parts.plans().spoken(campaign.brief().agents().machineWords());
+    } catch (IOException e) {
+      LOG.error("the message of a sitting could not be made: {}", e.getMessage());
+      return new short[0];
+    }
+  }
+
+  private void ended(Seat seat, long attempt, CallUnderWay.Ended ended) {
+    kept.later(
+        () -> {
+          try {
+            parts.sounds().keepRecording(attempt, ended.heard(), ended.said());
+          } catch (IOException e) {
+            LOG.error("the sound of {} was not kept: {}", attempt, e.getMessage());
+          }
+          try {
+            parts
+                .attempts()
+                .record(List.of(new WireEvent.CallEnded(attempt, ended.report())), now());
+          } finally {
+            seat.ended(attempt, ended.report().outcome().words());
+            parts.lines().release();
+          }
+        });
+  }
+
+  private void keep(WireEvent event) {
+    kept.later(() -> parts.attempts().record(List.of(event), now()));
+  }
+
+  private static CallInHand inHand(Launched campaign, Candidate person) {
+    return CallInHand.shown(
+        campaign.id(), person.position(), person.standing().number().orElseThrow().e164());
+  }
+
+  private Optional<Launched> launched(long campaign) {
+    return parts.attempts().launched().stream().filter(one -> one.id() == campaign).findFirst();
+  }
+
+  private Launched running(long campaign) {
+    return launched(campaign)
+        .filter(one -> one.state() == CampaignState.RUNNING)
+        .filter(one -> one.brief().channel() == Channel.AGENT_CALL)
+        .orElseThrow(() -> new NotNow("This campaign is not running now. No call begins."));
+  }
+
+  private Instant now() {
+    return parts.clock().instant();
+  }
+}

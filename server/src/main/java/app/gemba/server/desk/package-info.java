@@ -1,0 +1,2 @@
+/** The desks of agents, the floor, and what was promised. */
+package app.gemba.server.desk;

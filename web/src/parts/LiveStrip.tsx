@@ -14,17 +14,22 @@ const SHOWN = 2;
 /** What is running now, along the bottom of every page, with the brake. */
 export function LiveStrip() {
   const { data: now } = useNow();
+  const opens = useMay('SEE_CAMPAIGNS');
   return (
     <footer
       aria-label="Live"
       className="col-span-2 flex h-11 items-stretch bg-neutral text-neutral-content"
     >
-      <div className="flex min-w-0 flex-1 items-center gap-6 overflow-hidden px-4 whitespace-nowrap">
+      <div
+        className="flex min-w-0 flex-1 items-center gap-6 overflow-hidden px-4 whitespace-nowrap"
+        // Who may not open a campaign sees what runs, and no way in.
+        inert={!opens}
+      >
         {now && <Running now={now} />}
       </div>
       {now && !now.brake && (
         <div className="flex shrink-0 items-center gap-5 pr-4 whitespace-nowrap">
-          {now.unconfirmed > 0 && (
+          {opens && now.unconfirmed > 0 && (
             <Link to="/" className="text-accent">
               {grouped(now.unconfirmed)} unconfirmed
             </Link>

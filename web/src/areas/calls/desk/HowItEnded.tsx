@@ -4,7 +4,7 @@ import { dayAndTime } from '../../../parts/format';
 import { useKey } from '../../../parts/useKey';
 import type { Desk, DeskAct } from './useDesk';
 
-type Outcome = Schemas['AgentOutcome'];
+type Outcome = Schemas['OutcomeLine'];
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -75,7 +75,7 @@ function OutcomeLine({
 
 /** What follows from a marking, in words. */
 function follows(outcome: Outcome): string {
-  const list = outcome.listId === null ? '' : ', and onto a list';
+  const list = outcome.list === null ? '' : `, onto “${outcome.list}”`;
   switch (outcome.follow) {
     case 'DONE':
       return `done${list}`;
@@ -117,28 +117,34 @@ function FollowUpTime({
   return (
     <p className="mt-2 rounded-field bg-base-200 px-3 py-2" role="group" aria-label="Call again">
       Call again <strong className="figure">{dayAndTime(at, zone)}</strong> there
-      <span className="mt-1 flex flex-wrap items-center gap-1.5">
-        <Move keys="←" words="an hour earlier" onMove={() => move(-HOUR_MS)} />
-        <Move keys="→" words="an hour later" onMove={() => move(HOUR_MS)} />
-        <Move keys="↓" words="a day earlier" onMove={() => move(-DAY_MS)} />
-        <Move keys="↑" words="a day later" onMove={() => move(DAY_MS)} />
+      <span className="mt-1 flex items-center gap-1">
+        <Move keys="←" words="an hour earlier" short="−1 h" onMove={() => move(-HOUR_MS)} />
+        <Move keys="→" words="an hour later" short="+1 h" onMove={() => move(HOUR_MS)} />
+        <Move keys="↓" words="a day earlier" short="−1 d" onMove={() => move(-DAY_MS)} />
+        <Move keys="↑" words="a day later" short="+1 d" onMove={() => move(DAY_MS)} />
       </span>
     </p>
   );
 }
 
-function Move({ keys, words, onMove }: { keys: string; words: string; onMove: () => void }) {
+function Move({
+  keys,
+  words,
+  short,
+  onMove,
+}: {
+  keys: string;
+  words: string;
+  short: string;
+  onMove: () => void;
+}) {
   return (
-    <button className="btn btn-xs btn-outline border-base-300" onClick={onMove} title={words}>
-      <Key>{keys}</Key>
-      <span className="sr-only">{words}</span>
-      <span aria-hidden>
-        {words
-          .replace('an hour ', '1 h ')
-          .replace('a day ', '1 d ')
-          .replace('earlier', '−')
-          .replace('later', '+')}
-      </span>
+    <button
+      className="btn btn-xs btn-outline border-base-300 px-1.5"
+      onClick={onMove}
+      aria-label={words}
+    >
+      <Key>{keys}</Key> {short}
     </button>
   );
 }

@@ -134,17 +134,19 @@ function OwnLine({ enabled, onSay }: { enabled: boolean; onSay: (words: string) 
 
 /** What was said on both sides, the newest in sight. */
 function Heard({ captions }: { captions: Desk['captions'] }) {
-  const end = useRef<HTMLLIElement>(null);
-  useEffect(() => end.current?.scrollIntoView({ block: 'nearest' }), [captions.length]);
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    list.current?.scrollTo(0, list.current.scrollHeight);
+  }, [captions.length]);
   if (captions.length === 0) {
     return null;
   }
   return (
     <>
       <h3 className="section-title mt-4 mb-1">Heard</h3>
-      <ul aria-label="Heard" className="max-h-44 overflow-auto">
+      <ul ref={list} aria-label="Heard" className="max-h-44 overflow-auto">
         {captions.map((one, index) => (
-          <li key={one.at + String(index)} ref={end} className="grid grid-cols-[46px_1fr] py-0.5">
+          <li key={one.at + String(index)} className="grid grid-cols-[46px_1fr] py-0.5">
             <span className="text-muted">{one.side === 'THEM' ? 'them' : 'you'}</span>
             <span className={one.side === 'THEM' ? '' : 'text-muted'}>{one.words}</span>
           </li>

@@ -33,7 +33,7 @@ export function StateBar({
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-base-300 pb-3">
       <h1
-        className={`rounded-field px-3 py-1 font-bold ${live ? 'bg-accent text-accent-content' : 'bg-base-200'}`}
+        className={`rounded-field px-3 py-1 font-bold first-letter:uppercase ${live ? 'bg-accent text-accent-content' : 'bg-base-200'}`}
       >
         {desk.call?.held ? 'on hold' : STATE_WORDS[desk.state]}
       </h1>

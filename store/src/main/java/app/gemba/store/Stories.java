@@ -14,7 +14,7 @@ final class Stories {
       select a.claimed_at as at,
         case when c.channel in ('VOICE_BROADCAST', 'VOICEMAIL_DROP', 'AGENT_CALL') then 'called' else 'sent' end
           as kind,
-        c.name as campaign, a.text as detail, a.id * 10 as o
+        c.name as campaign, case c.channel when 'AGENT_CALL' then '' else a.text end as detail, a.id * 10 as o
       from attempt a join audience_member m on m.id = a.member_id
       join campaign c on c.id = a.campaign_id where %1$s
       union all

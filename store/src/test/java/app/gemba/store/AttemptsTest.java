@@ -167,7 +167,7 @@ class AttemptsTest {
     AttemptStore.Stepped stepped = house.step(campaign, 10);
     assertThat(stepped.claims()).hasSize(4).noneMatch(c -> c.to().equals(TemporaryHouse.e164(3)));
     assertThat(states(campaign.id())).containsEntry(PersonState.REFUSED, 1L);
-    assertThat(house.number("select count(*) from consent_record where word = 'NO'")).isEqualTo(6);
+    assertThat(house.number("select count(*) from consent_record where word = 'NO'")).isEqualTo(8);
     stop(TemporaryHouse.e164(3));
     assertThat(house.number("select count(*) from suppression")).isEqualTo(1);
   }

@@ -95,9 +95,9 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** A running campaign that calls a list. */
   Launched calling(long list, String message, CallContent content, Tariff tariff) {
+    Channel channel = content.agents().isPresent() ? Channel.AGENT_CALL : Channel.VOICE_BROADCAST;
     Brief text = brief(sender(Channel.VOICE_BROADCAST, tariff), list, message);
-    return launch(
-        of(Channel.VOICE_BROADCAST, text, Optional.empty(), Optional.of(content)), tariff);
+    return launch(of(channel, text, Optional.empty(), Optional.of(content)), tariff);
   }
 
   /** A running campaign that writes to a list by a template. */
@@ -143,6 +143,13 @@ final class TemporaryHouse implements AutoCloseable {
         version, key, "general-1", "stand-in", Tariff.ofTexts(8_000), List.of());
   }
 
+  /** An agent with an account. */
+  long agent(String name) {
+    return new AccountStore(store)
+        .add(name, name, "none", "AGENT", false, Optional.empty(), NOW)
+        .id();
+  }
+
   Launched launched(long id) {
     return new AttemptStore(store)
         .launched().stream().filter(one -> one.id() == id).findFirst().orElseThrow();
@@ -150,14 +157,19 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** One step of a run, as the engine takes it. */
   AttemptStore.Stepped step(Launched campaign, int atMost) {
+    return step(campaign, atMost, NOW);
+  }
+
+  /** The same at another time. */
+  AttemptStore.Stepped step(Launched campaign, int atMost, Instant now) {
     Run run =
         new Run(
             verdicts,
             campaign.brief().terms(ZONE),
             campaign.brief().composer(),
-            Pace.perMinute(60_000, NOW));
+            Pace.perMinute(60_000, now));
     return new AttemptStore(store)
-        .step(campaign, atMost, NOW, looked -> run.step(looked, NOW).commands());
+        .step(campaign, atMost, now, looked -> run.step(looked, now).commands());
   }
 
   static long count(AttemptStore.Stepped stepped, Class<? extends RunCommand> kind) {

@@ -18,8 +18,10 @@ public final class MappingGuesser {
       Pattern.compile("phone|mobile|cell|tel|number|handy|fon|whatsapp");
   private static final Pattern NAME_NAME =
       Pattern.compile("^(full )?name$|^(guest|contact|customer|person|member) name$");
-  private static final Pattern FIRST_NAME = Pattern.compile("first|given|vorname|forename");
-  private static final Pattern LAST_NAME = Pattern.compile("last|family name|surname|nachname");
+  private static final Pattern FIRST_NAME =
+      Pattern.compile("first ?name|^first$|given|vorname|forename");
+  private static final Pattern LAST_NAME =
+      Pattern.compile("last ?name|^last$|family name|surname|nachname");
   private static final Pattern ID_NAME =
       Pattern.compile(
           "\\bid\\b|\\bno\\b|\\bnr\\b|number$|member|reference|\\bref\\b|\\bkey\\b|customer");

@@ -112,6 +112,9 @@ public final class Conversation {
    * @return what is said in them; empty where we put the receiver down
    */
   public Optional<short[]> step(short[] heard) {
+    if (phase == Phase.OVER) {
+      return Optional.empty();
+    }
     listen(heard);
     sample += Line.FRAME;
     short[] say =
@@ -123,7 +126,7 @@ public final class Conversation {
       farthest = Math.max(farthest, saying.said());
     }
     goOn();
-    return phase == Phase.OVER ? Optional.empty() : Optional.of(say);
+    return Optional.of(say);
   }
 
   /** Whether somebody has just asked by a key never to be called again; told once. */

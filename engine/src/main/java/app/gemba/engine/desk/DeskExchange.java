@@ -211,7 +211,9 @@ public final class DeskExchange implements Outlet, AutoCloseable {
    * @throws NotNow where there is no message, or nothing has answered
    */
   public void leaveMessage(Seat seat) {
-    Launched campaign = running(seat.talkingTo().campaignId());
+    Launched campaign =
+        launched(seat.talkingTo().campaignId())
+            .orElseThrow(() -> new NotNow("This campaign is over. Speak a message, or hang up."));
     if (message(seat, campaign).length == 0) {
       throw new NotNow("No message was chosen for this sitting. Speak one, or hang up.");
     }

@@ -61,6 +61,18 @@ class DeskViews {
     this.clock = clock;
   }
 
+  /**
+   * A way a call can end.
+   *
+   * @param list the name of the list that the person is put on beside; empty for none
+   */
+  record OutcomeLine(
+      String key,
+      String label,
+      AgentOutcome.Follow follow,
+      int afterMinutes,
+      Optional<String> list) {}
+
   /** What was chosen for the sitting, and what the campaign brings. */
   record SittingView(
       long campaignId,
@@ -68,8 +80,7 @@ class DeskViews {
       AgentContent.Dialling dialling,
       String callerNumber,
       boolean hasMessage,
-      List<AgentOutcome> outcomes,
-      List<AgentContent.Answer> answers,
+      List<OutcomeLine> outcomes,
       Optional<Integer> wrapUpSeconds,
       long toCome) {}
 
@@ -127,6 +138,11 @@ class DeskViews {
       Optional<String> whyNotNow,
       DeskToday today) {}
 
+  /** How calls of a campaign can end. */
+  List<AgentOutcome> outcomes(long campaign) {
+    return campaigns.get(campaign).brief().agents().outcomes();
+  }
+
   DeskView of(long agent) {
     Seat.View is = exchange.floor().seat(agent).view();
     Optional<Campaign> campaign = is.sitting().map(Sitting::campaignId).map(campaigns::get);
@@ -148,7 +164,7 @@ class DeskViews {
         today(agent));
   }
 
-  private static SittingView sitting(Sitting sitting, Campaign campaign) {
+  private SittingView sitting(Sitting sitting, Campaign campaign) {
     AgentContent content = campaign.brief().agents();
     return new SittingView(
         campaign.id(),
@@ -156,10 +172,18 @@ class DeskViews {
         content.dialling(),
         sitting.callerNumber(),
         sitting.soundId().isPresent() || !content.machineWords().isBlank(),
-        content.outcomes(),
-        content.answers(),
+        content.outcomes().stream().map(this::outcome).toList(),
         content.wrapUpSeconds(),
         campaign.waiting());
+  }
+
+  private OutcomeLine outcome(AgentOutcome outcome) {
+    return new OutcomeLine(
+        outcome.key(),
+        outcome.label(),
+        outcome.follow(),
+        outcome.afterMinutes(),
+        outcome.listId().map(id -> contacts.list(id).name()));
   }
 
   private static Optional<LineView> call(CallInHand call) {

@@ -180,7 +180,7 @@ final class SimulatedAgent implements DeskEar {
     if (desk.state() != AgentState.WRAP_UP || desk.sitting().isEmpty()) {
       return;
     }
-    List<AgentOutcome> outcomes = desk.sitting().get().outcomes();
+    List<AgentOutcome> outcomes = views.outcomes(desk.sitting().get().campaignId());
     AgentOutcome outcome =
         talk.orElseGet(() -> new AgentTalk(List.of(), List.of())).outcome(outcomes);
     exchange.mark(

@@ -5,11 +5,16 @@ import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 
 /** A stand-in as a process of its own, which goes on when Gemba is killed. */
 final class StandInApart implements AutoCloseable {
+  /** The evening at which all calls of the exchange arrive, and the seed of who is there. */
+  static final LocalTime EVENING = LocalTime.of(18, 30);
+
+  static final int SEED = 7;
   static final String LOGIN = "gemba";
   static final String KEY = "gemba";
   static final String SECRET = "a-secret-of-the-test";
@@ -50,6 +55,15 @@ final class StandInApart implements AutoCloseable {
 
   /** A telephone exchange in the evening, as fast as it is spoken to. */
   static StandInApart telephone(Path folder) throws IOException {
+    return telephone(folder, "fast");
+  }
+
+  /** The same, where calls take their time. */
+  static StandInApart telephoneAtRealSpeed(Path folder) throws IOException {
+    return telephone(folder, "real");
+  }
+
+  private static StandInApart telephone(Path folder, String speed) throws IOException {
     Path log = folder.resolve("telephone.csv");
     int port = RunningGemba.freePort();
     return start(
@@ -57,7 +71,8 @@ final class StandInApart implements AutoCloseable {
         log,
         port,
         "app.gemba.standins.telephone.TelephoneExchangeProcess",
-        List.of(String.valueOf(port), "7", "18:30", "fast", log.toString()));
+        List.of(
+            String.valueOf(port), String.valueOf(SEED), EVENING.toString(), speed, log.toString()));
   }
 
   private static StandInApart start(

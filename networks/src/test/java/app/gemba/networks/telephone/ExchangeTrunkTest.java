@@ -65,6 +65,7 @@ class ExchangeTrunkTest {
         default -> {
           assertThat(call.answered).isTrue();
           assertThat(call.keys.size()).isLessThanOrEqualTo(1);
+          assertThat(call.words).as("what they said, in words too").isNotEmpty();
         }
       }
     }
@@ -118,6 +119,7 @@ class ExchangeTrunkTest {
     private CallNetwork.Leg leg;
     private short[] messageBehindBeep = {};
     private int said;
+    private final List<String> words = new ArrayList<>();
     private boolean beeped;
     private boolean announced;
     private volatile boolean rang;
@@ -137,6 +139,11 @@ class ExchangeTrunkTest {
 
     void awaitEnd() throws InterruptedException {
       assertThat(over.await(30, TimeUnit.SECONDS)).as("the call ended").isTrue();
+    }
+
+    @Override
+    public void words(String said) {
+      words.add(said);
     }
 
     @Override

@@ -112,11 +112,11 @@ function Keypad({ onPress }: { onPress: (key: string) => void }) {
 }
 
 function WrapUp({ desk, act }: { desk: Desk; act: (one: DeskAct) => void }) {
-  const marked = desk.choice !== null;
+  // Acts go one behind another: who marks and goes on in one breath is understood.
   const finish = () => act({ act: 'finish' });
-  useKey('enter', 'done with this call', finish, marked);
+  useKey('enter', 'done with this call', finish);
   return (
-    <button className="btn btn-primary" disabled={!marked} onClick={finish}>
+    <button className="btn btn-primary" onClick={finish}>
       {desk.breakAfter ? 'Done, then a break' : 'Done, the next one'} <Key>⏎</Key>
     </button>
   );

@@ -10,7 +10,7 @@ import type { DeskAct } from './useDesk';
 
 type Person = Schemas['PersonCard'];
 
-const KEEP_AFTER_MS = 600;
+const KEEP_AFTER_MS = 300;
 
 const AGREED: Record<string, string> = {
   SMS: 'texted',
@@ -117,6 +117,12 @@ function NoteBox({ kept, act }: { kept: string; act: (one: DeskAct) => void }) {
     latest.current = act;
   });
   useKey('n', 'a note', () => box.current?.focus());
+  // Before anything else that is done at the desk, so that no word of it is lost.
+  const keep = () => {
+    if (text !== kept) {
+      act({ act: 'note', body: { text } });
+    }
+  };
   useEffect(() => {
     if (text === kept) {
       return undefined;
@@ -137,7 +143,14 @@ function NoteBox({ kept, act }: { kept: string; act: (one: DeskAct) => void }) {
         maxLength={1000}
         value={text}
         onChange={(event) => setText(event.target.value)}
-        onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.altKey) {
+            keep();
+          } else if (event.key === 'Escape') {
+            event.currentTarget.blur();
+          }
+        }}
       />
     </label>
   );

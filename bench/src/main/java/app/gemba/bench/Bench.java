@@ -10,6 +10,7 @@ public final class Bench {
       new TreeMap<>(
           Map.of(
               "answering", new AnsweringBenchmark(),
+              "desk", new DeskBenchmark(),
               "import", new ImportBenchmark(),
               "lines", new LinesBenchmark(),
               "sms", new SmsBenchmark()));

@@ -119,14 +119,15 @@ class DesksTest {
     assertThat(who).containsText("You promised this call: asks for two coaches");
 
     page.keyboard().press("Enter");
-    assertThat(page.locator("h1")).hasText(Pattern.compile("(?i)talking|ready"), waiting());
+    assertThat(page.locator("h1"))
+        .hasText(Pattern.compile("talking|ready", Pattern.CASE_INSENSITIVE), waiting());
     page.keyboard().press("Escape");
     Page report = page(floor, "/campaigns/" + campaign);
-    Locator byAgent = report.getByLabel("By agent");
+    Locator byAgent = report.getByLabel("By agent", exactly());
     assertThat(byAgent).containsText(Pattern.compile("Lior Strand3"), contains());
     assertThat(byAgent).containsText("1 message left after the beep");
     assertThat(byAgent).containsText("1 Call again");
-    assertThat(report.getByLabel("By hour")).isVisible();
+    assertThat(report.getByLabel("By hour", exactly())).isVisible();
     assertThat(report.getByText("4 people, each in one place")).isVisible();
     if (page.locator("h1").innerText().equalsIgnoreCase("wrap-up")) {
       page.keyboard().press("1");
@@ -209,7 +210,8 @@ class DesksTest {
   }
 
   private static void assertState(Page page, String state) {
-    assertThat(page.locator("h1")).hasText(Pattern.compile("(?i)" + state), waiting());
+    assertThat(page.locator("h1"))
+        .hasText(Pattern.compile(state, Pattern.CASE_INSENSITIVE), waiting());
   }
 
   private static void assertRow(Page floor, String agent, String doing) {

@@ -13,7 +13,7 @@ import java.util.Optional;
 
 /** When somebody is called again as promised: a moment at which they may be called. */
 public final class FollowUpTime {
-  private static final int QUARTER = 15;
+  private static final Duration QUARTER = Duration.ofMinutes(15);
 
   private FollowUpTime() {}
 
@@ -33,9 +33,9 @@ public final class FollowUpTime {
     return verdict instanceof Verdict.Held held ? held.until().orElse(wish) : wish;
   }
 
+  /** The next full quarter, or this very moment where it is one. */
   private static Instant quarter(Instant at) {
-    Instant minute = at.truncatedTo(ChronoUnit.MINUTES);
-    long past = Math.floorMod(minute.getEpochSecond() / 60, QUARTER);
-    return past == 0 ? minute : minute.plus(Duration.ofMinutes(QUARTER - past));
+    long past = Math.floorMod(at.toEpochMilli(), QUARTER.toMillis());
+    return past == 0 ? at : at.plus(QUARTER).minusMillis(past).truncatedTo(ChronoUnit.MINUTES);
   }
 }

@@ -82,6 +82,11 @@ public final class Seat {
     ears.add(0, ear);
   }
 
+  /** Something that is not the desk's own is other than before: its pages look again. */
+  public void lookAgain() {
+    changed();
+  }
+
   /** A page has gone. */
   public synchronized void leave(DeskEar ear) {
     ears.remove(ear);

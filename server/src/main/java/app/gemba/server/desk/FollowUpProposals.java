@@ -35,19 +35,22 @@ class FollowUpProposals {
     this.verdicts = verdicts;
   }
 
-  /** The time that is wished for, or what the outcome proposes, moved into allowed hours. */
+  /**
+   * The time that is wished for, or what the outcome proposes, moved into allowed hours; a wish
+   * that has passed means the next quarter of an hour.
+   */
   Instant at(Seat seat, AgentOutcome outcome, Optional<Instant> wish, Instant now) {
     CallInHand call =
         seat.view().desk().call().orElseThrow(() -> new NotNow("There is no call to mark."));
-    if (wish.isPresent() && (!wish.get().isAfter(now) || wish.get().isAfter(now.plus(FARTHEST)))) {
-      throw new Refused(Refused.Kind.INVALID, "A follow-up is in the future, and within 60 days.");
+    if (wish.filter(at -> at.isAfter(now.plus(FARTHEST))).isPresent()) {
+      throw new Refused(
+          Refused.Kind.INVALID, "A follow-up is within 60 days. It was left as it is.");
     }
     Terms terms = campaigns.get(call.campaignId()).brief().terms(house.house().zone());
     PhoneNumber number = people.person(call.position()).number();
-    return wish.map(at -> FollowUpTime.allowed(verdicts, terms, number, at))
-        .orElseGet(
-            () ->
-                FollowUpTime.propose(
-                    verdicts, terms, number, Duration.ofMinutes(outcome.afterMinutes()), now));
+    Duration after = wish.isPresent() ? Duration.ZERO : Duration.ofMinutes(outcome.afterMinutes());
+    return wish.filter(now::isBefore)
+        .map(at -> FollowUpTime.allowed(verdicts, terms, number, at))
+        .orElseGet(() -> FollowUpTime.propose(verdicts, terms, number, after, now));
   }
 }

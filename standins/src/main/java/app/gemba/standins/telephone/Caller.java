@@ -98,6 +98,9 @@ final class Caller implements AutoCloseable {
       calls.remove(number);
       log.ended(call.end());
     }
+    if (call.takeFirstSound()) {
+      log.spoke(call.to(), System.nanoTime());
+    }
     outgoing.add(new Wire.Frame(Wire.SOUND, number, step.sample(), step.sound()));
     step.told()
         .ifPresent(kind -> outgoing.add(new Wire.Frame(kind, number, step.sample(), call.cause())));

@@ -4,7 +4,9 @@ import app.gemba.standins.CsvLog;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 
 /**
@@ -16,6 +18,7 @@ public final class ExchangeLog implements AutoCloseable {
   private static final int KEPT = 10_000;
 
   private final List<Ended> calls = new CopyOnWriteArrayList<>();
+  private final Map<String, Long> spoke = new ConcurrentHashMap<>();
   private final Optional<CsvLog> file;
 
   private ExchangeLog(Optional<CsvLog> file) {
@@ -52,6 +55,15 @@ public final class ExchangeLog implements AutoCloseable {
       long answeredMillis,
       int heardMillis,
       String key) {}
+
+  /** When the first sound of whoever answered at a number left last, by {@code System.nanoTime}. */
+  public Optional<Long> spoke(String to) {
+    return Optional.ofNullable(spoke.get(to));
+  }
+
+  void spoke(String to, long nanos) {
+    spoke.put(to, nanos);
+  }
 
   void dialled(String from, String to) {
     write("dialled", from, to, "", "", "", "", "");

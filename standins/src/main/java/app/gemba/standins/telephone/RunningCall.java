@@ -18,6 +18,8 @@ final class RunningCall {
   private final BlockingQueue<byte[]> said = new LinkedBlockingQueue<>();
   private long sample;
   private long answeredAt = -1;
+  private boolean spoke;
+  private boolean firstSound;
   private volatile boolean hungUp;
 
   RunningCall(String from, String to, Call call, boolean atRealSpeed) {
@@ -56,12 +58,27 @@ final class RunningCall {
     }
     byte[] next = said.poll();
     short[] heard = call.step(next == null ? SILENCE : Companding.expand(next));
+    if (call.phase() == Call.Phase.ANSWERED && !spoke && Playback.isLoud(heard)) {
+      spoke = true;
+      firstSound = true;
+    }
     long at = sample;
     sample += Sound.FRAME;
     if (before != call.phase() && call.phase() == Call.Phase.ANSWERED) {
       answeredAt = at;
     }
     return new Step(at, Companding.compress(heard), told(before), call.takeWords());
+  }
+
+  String to() {
+    return to;
+  }
+
+  /** Whether the step before brought the first sound of whoever has answered; told once. */
+  synchronized boolean takeFirstSound() {
+    boolean now = firstSound;
+    firstSound = false;
+    return now;
   }
 
   boolean hasEnded() {

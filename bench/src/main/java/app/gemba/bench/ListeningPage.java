@@ -1,0 +1,82 @@
+package app.gemba.bench;
+
+import app.gemba.core.voice.Line;
+import app.gemba.engine.desk.Seat;
+import app.gemba.standins.telephone.ExchangeLog;
+import java.net.http.WebSocket;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.stream.LongStream;
+
+/**
+ * A page of an agent that hears the first sound behind each answer, and hangs up: the next call
+ * comes.
+ */
+final class ListeningPage implements WebSocket.Listener {
+  private static final double LOUD_DBM0 = -45;
+
+  private final Seat seat;
+  private final ExchangeLog exchange;
+  private final Runnable finish;
+  private final ExecutorService hands;
+  private final List<Long> nanos = new CopyOnWriteArrayList<>();
+  private final StringBuilder text = new StringBuilder();
+  private Optional<String> listensTo = Optional.empty();
+  private boolean silent;
+
+  ListeningPage(Seat seat, ExchangeLog exchange, Runnable finish, ExecutorService hands) {
+    this.seat = seat;
+    this.exchange = exchange;
+    this.finish = finish;
+    this.hands = hands;
+  }
+
+  int heard() {
+    return nanos.size();
+  }
+
+  LongStream nanos() {
+    return nanos.stream().mapToLong(Long::longValue);
+  }
+
+  @Override
+  public CompletionStage<?> onText(WebSocket socket, CharSequence part, boolean last) {
+    text.append(part);
+    if (last) {
+      told(text.toString());
+      text.setLength(0);
+    }
+    socket.request(1);
+    return null;
+  }
+
+  private void told(String desk) {
+    if (desk.startsWith("{\"state\":\"TALKING\"") && listensTo.isEmpty()) {
+      listensTo = seat.view().desk().call().map(call -> call.number());
+      silent = false;
+    } else if (desk.startsWith("{\"state\":\"WRAP_UP\"")) {
+      hands.execute(finish);
+    }
+  }
+
+  @Override
+  public CompletionStage<?> onBinary(WebSocket socket, ByteBuffer data, boolean last) {
+    long now = System.nanoTime();
+    short[] frame = new short[data.remaining() / 2];
+    data.order(ByteOrder.LITTLE_ENDIAN).asShortBuffer().get(frame);
+    boolean loud = Line.level(Line.meanSquare(frame, 0, frame.length)) > LOUD_DBM0;
+    if (listensTo.isPresent() && silent && loud) {
+      exchange.spoke(listensTo.get()).ifPresent(spoke -> nanos.add(now - spoke));
+      listensTo = Optional.empty();
+      hands.execute(seat::hangUp);
+    }
+    silent = silent || !loud;
+    socket.request(1);
+    return null;
+  }
+}

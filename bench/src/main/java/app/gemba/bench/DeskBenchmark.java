@@ -14,12 +14,13 @@ import java.util.concurrent.TimeUnit;
 /**
  * From a person's hello to the agent hearing it: twenty desks on the real application, each with a
  * page that listens over its WebSocket, and the telephone stand-in at real speed. Beside it, frames
- * that go over as many bare sockets. Both with the lead by which a page plays what it gets. The
+ * that go over as many bare sockets. The first call of each desk, for which the application is
+ * still being compiled, is told apart. Both with the lead by which a page plays what it gets. The
  * 99th percentile of each.
  */
 final class DeskBenchmark implements Benchmark {
   private static final int DESKS = 20;
-  private static final int CALLS = 400;
+  private static final int CALLS = 260;
   private static final long SEED = 7;
   private static final LocalTime EVENING = LocalTime.of(18, 30);
   private static final double PERCENTILE = 0.99;
@@ -37,7 +38,7 @@ final class DeskBenchmark implements Benchmark {
 
   @Override
   public Figures run() throws Exception {
-    double floor = percentile(BareFrames.over(DESKS, 1_000)) + LEAD_MILLIS;
+    double floor = at(PERCENTILE, BareFrames.over(DESKS, 1_000)) + LEAD_MILLIS;
     Path folder = Files.createTempDirectory("gemba-bench");
     try (TelephoneExchange exchange = new TelephoneExchange(0, SEED, () -> EVENING, true);
         DeskHouse house = DeskHouse.open(folder, exchange.port(), people(CALLS))) {
@@ -52,9 +53,16 @@ final class DeskBenchmark implements Benchmark {
         }
         TimeUnit.MILLISECONDS.sleep(200);
       }
-      long[] late = pages.stream().flatMapToLong(ListeningPage::nanos).toArray();
-      System.out.printf("%d hellos, median %.0f ms%n", late.length, middle(late) + LEAD_MILLIS);
-      return new Figures(percentile(late) + LEAD_MILLIS, floor, "ms");
+      long[] first = pages.stream().flatMapToLong(page -> page.nanos().limit(1)).toArray();
+      long[] late = pages.stream().flatMapToLong(page -> page.nanos().skip(1)).toArray();
+      System.out.printf(
+          "%d hellos, median %.0f ms, latest %.0f ms; latest of each desk's first, which is not"
+              + " counted: %.0f ms%n",
+          late.length,
+          at(0.5, late) + LEAD_MILLIS,
+          at(1, late) + LEAD_MILLIS,
+          at(1, first) + LEAD_MILLIS);
+      return new Figures(at(PERCENTILE, late) + LEAD_MILLIS, floor, "ms");
     }
   }
 
@@ -75,15 +83,9 @@ final class DeskBenchmark implements Benchmark {
   }
 
   /** In milliseconds. */
-  private static double percentile(long[] nanos) {
+  private static double at(double share, long[] nanos) {
     long[] sorted = nanos.clone();
     Arrays.sort(sorted);
-    return sorted[(int) (PERCENTILE * (sorted.length - 1))] / 1e6;
-  }
-
-  private static double middle(long[] nanos) {
-    long[] sorted = nanos.clone();
-    Arrays.sort(sorted);
-    return sorted[sorted.length / 2] / 1e6;
+    return sorted[(int) (share * (sorted.length - 1))] / 1e6;
   }
 }

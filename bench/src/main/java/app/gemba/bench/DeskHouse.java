@@ -166,9 +166,10 @@ final class DeskHouse implements AutoCloseable {
 
   private void finish(DeskExchange exchange, Seat seat) {
     try {
-      exchange.mark(
-          seat, new Choice(AgentContent.USUAL.outcome("1").orElseThrow(), Optional.empty()));
-      exchange.finish(seat);
+      exchange
+          .acts()
+          .mark(seat, new Choice(AgentContent.USUAL.outcome("1").orElseThrow(), Optional.empty()));
+      exchange.acts().finish(seat);
       application.getBean(CampaignRunner.class).wake();
     } catch (NotNow e) {
       // It was told twice of the same wrap-up.

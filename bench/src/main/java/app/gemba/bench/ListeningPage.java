@@ -1,13 +1,16 @@
 package app.gemba.bench;
 
+import app.gemba.core.desk.CallInHand;
 import app.gemba.core.voice.Line;
 import app.gemba.engine.desk.Seat;
 import app.gemba.standins.telephone.ExchangeLog;
 import java.net.http.WebSocket;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
@@ -18,16 +21,16 @@ import java.util.stream.LongStream;
  * comes.
  */
 final class ListeningPage implements WebSocket.Listener {
-  private static final double LOUD_DBM0 = -45;
+  /** A little louder than what the exchange notes as the first sound. */
+  private static final double LOUD_DBM0 = -38;
 
   private final Seat seat;
   private final ExchangeLog exchange;
   private final Runnable finish;
   private final ExecutorService hands;
   private final List<Long> nanos = new CopyOnWriteArrayList<>();
+  private final Set<String> measured = new HashSet<>();
   private final StringBuilder text = new StringBuilder();
-  private Optional<String> listensTo = Optional.empty();
-  private boolean silent;
 
   ListeningPage(Seat seat, ExchangeLog exchange, Runnable finish, ExecutorService hands) {
     this.seat = seat;
@@ -56,10 +59,7 @@ final class ListeningPage implements WebSocket.Listener {
   }
 
   private void told(String desk) {
-    if (desk.startsWith("{\"state\":\"TALKING\"") && listensTo.isEmpty()) {
-      listensTo = seat.view().desk().call().map(call -> call.number());
-      silent = false;
-    } else if (desk.startsWith("{\"state\":\"WRAP_UP\"")) {
+    if (desk.startsWith("{\"state\":\"WRAP_UP\"")) {
       hands.execute(finish);
     }
   }
@@ -69,13 +69,14 @@ final class ListeningPage implements WebSocket.Listener {
     long now = System.nanoTime();
     short[] frame = new short[data.remaining() / 2];
     data.order(ByteOrder.LITTLE_ENDIAN).asShortBuffer().get(frame);
+    Optional<String> number = seat.view().desk().call().map(CallInHand::number);
+    Optional<Long> spoke = number.flatMap(exchange::spoke);
+    // Before the hello a line that was answered is silent: the first that is loud is its beginning.
     boolean loud = Line.level(Line.meanSquare(frame, 0, frame.length)) > LOUD_DBM0;
-    if (listensTo.isPresent() && silent && loud) {
-      exchange.spoke(listensTo.get()).ifPresent(spoke -> nanos.add(now - spoke));
-      listensTo = Optional.empty();
+    if (spoke.isPresent() && loud && measured.add(number.orElseThrow())) {
+      nanos.add(now - spoke.get());
       hands.execute(seat::hangUp);
     }
-    silent = silent || !loud;
     socket.request(1);
     return null;
   }

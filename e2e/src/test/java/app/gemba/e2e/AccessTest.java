@@ -16,10 +16,12 @@ import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Who may do what, endpoint by endpoint; and the document that says so. */
+@ResourceLock(SharedDemo.LOCK)
 class AccessTest {
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private static final Path DOCUMENT = Path.of("../docs/openapi.json");

@@ -10,8 +10,10 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** The examples of docs/api.md, word for word. */
+@ResourceLock(SharedDemo.LOCK)
 class ApiExamplesTest {
   private static final Pattern BLOCK = Pattern.compile("```bash\\n(.*?)```", Pattern.DOTALL);
 

@@ -17,8 +17,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** Composing a campaign in the demo, each thing as an operator would do it. */
+@ResourceLock(SharedDemo.LOCK)
 class DemoBriefTest {
   @TempDir static Path folder;
   private static Browser browser;

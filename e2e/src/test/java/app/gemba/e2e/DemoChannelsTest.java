@@ -15,9 +15,11 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 
 /** The demo has every channel in it: what is over and what is to come, with sound to be heard. */
+@ResourceLock(SharedDemo.LOCK)
 class DemoChannelsTest {
   private static Browser browser;
   private static Api api;

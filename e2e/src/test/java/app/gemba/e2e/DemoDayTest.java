@@ -16,8 +16,10 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** The day, the campaigns and the house of the demo, each thing as an operator would do it. */
+@ResourceLock(SharedDemo.LOCK)
 class DemoDayTest {
   private static Browser browser;
 

@@ -15,8 +15,10 @@ import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** Every view of the demo, light and dark. */
+@ResourceLock(SharedDemo.LOCK)
 class EveryViewTest {
   private static final List<String> VIEWS =
       List.of(

@@ -10,6 +10,9 @@ import java.nio.file.Path;
  * most of them. It ends with the tests.
  */
 final class SharedDemo {
+  /** Held by classes that use it: one at a time, beside one that has a house of its own. */
+  static final String LOCK = "shared-demo";
+
   private static final Path FOLDER = temporary();
   private static final RunningGemba GEMBA = start();
 

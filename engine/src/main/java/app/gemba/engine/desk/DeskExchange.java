@@ -11,13 +11,8 @@ import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.WireEvent;
 import app.gemba.core.channel.AgentContent.Dialling;
 import app.gemba.core.channel.Channel;
-import app.gemba.core.consent.Purpose;
-import app.gemba.core.consent.Standing;
-import app.gemba.core.consent.Terms;
-import app.gemba.core.consent.Verdict;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.desk.CallInHand;
-import app.gemba.core.desk.Choice;
 import app.gemba.core.desk.DeskBook;
 import app.gemba.core.desk.NotNow;
 import app.gemba.core.pacing.Pace;
@@ -32,7 +27,6 @@ import app.gemba.engine.RecentStops;
 import app.gemba.engine.TelephoneLines;
 import java.io.IOException;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
@@ -57,6 +51,8 @@ public final class DeskExchange implements Outlet, AutoCloseable {
   private final Floor floor;
   private final Set<Long> stoppedCampaigns = ConcurrentHashMap.newKeySet();
   private final KeptInTurn kept = new KeptInTurn();
+  private final Sittings sittings;
+  private final DeskActs acts;
 
   /**
    * What it works with.
@@ -80,11 +76,18 @@ public final class DeskExchange implements Outlet, AutoCloseable {
   public DeskExchange(Parts parts) {
     this.parts = parts;
     this.floor = new Floor(parts.desks(), parts.clock(), kept);
+    this.sittings = new Sittings(parts);
+    this.acts = new DeskActs(parts, floor, sittings, kept);
   }
 
   /** All desks. */
   public Floor floor() {
     return floor;
+  }
+
+  /** What agents do with the call in hand. */
+  public DeskActs acts() {
+    return acts;
   }
 
   /** Why no call can begin now, in a sentence; empty where one can. */
@@ -192,114 +195,9 @@ public final class DeskExchange implements Outlet, AutoCloseable {
         .toList();
   }
 
-  /** Puts whoever is shown back, to come again after a while. */
-  public void skip(Seat seat, Duration later) {
-    CallInHand shown = seat.shown();
-    parts.desks().putBack(shown.position(), now().plus(later), now());
-    seat.putBack("");
-  }
-
-  /** Says words to whoever the agent talks with. */
-  public void say(Seat seat, String words) {
-    seat.talking();
-    seat.say(words, parts.plans().spoken(words));
-  }
-
-  /**
-   * Leaves the sitting's message on the machine that has answered; the agent is free at once.
-   *
-   * @throws NotNow where there is no message, or nothing has answered
-   */
-  public void leaveMessage(Seat seat) {
-    Launched campaign =
-        launched(seat.talkingTo().campaignId())
-            .orElseThrow(() -> new NotNow("This campaign is over. Speak a message, or hang up."));
-    if (message(seat, campaign).length == 0) {
-      throw new NotNow("No message was chosen for this sitting. Speak one, or hang up.");
-    }
-    requireAgreedToRecordings(seat.talkingTo(), campaign.brief().purpose());
-    Seat.HandedOver over = seat.handOver();
-    kept.now(() -> parts.desks().handedOver(over.attemptId(), over.note(), now()));
-  }
-
-  /** Marks the call in hand; nothing follows before the agent has done with it. */
-  public void mark(Seat seat, Choice choice) {
-    seat.mark(choice);
-    keepMark(seat);
-  }
-
-  /** Keeps what the agent notes about the call in hand. */
-  public void note(Seat seat, String text) {
-    seat.note(text);
-    keepMark(seat);
-  }
-
-  private void keepMark(Seat seat) {
-    Seat.View is = seat.view();
-    is.desk()
-        .call()
-        .flatMap(CallInHand::attemptId)
-        .ifPresent(
-            attempt ->
-                kept.later(
-                    () ->
-                        parts
-                            .desks()
-                            .keepMark(
-                                attempt, is.desk().call().flatMap(CallInHand::choice), is.note())));
-  }
-
-  /** A message that is left is a recorded voice, whoever has dialled. */
-  private void requireAgreedToRecordings(CallInHand call, Purpose purpose) {
-    Channel recorded = Channel.VOICE_BROADCAST;
-    Standing standing = parts.desks().standing(call.position(), recorded, purpose, now());
-    Verdict verdict = parts.verdicts().of(standing, Terms.always(recorded, purpose), now());
-    if (verdict instanceof Verdict.Refused refused) {
-      throw new NotNow(
-          "No recorded message may be left here: "
-              + refused.reasons().get(0).words()
-              + ". Speak it yourself, or hang up.");
-    }
-  }
-
-  /** The agent has done with the call in hand: what its marking says follows. */
-  public void finish(Seat seat) {
-    kept(seat.finish());
-  }
-
-  /** Ends wrap-ups whose limit has passed, and calls that nobody listens to any more. */
-  public void tidy(Duration aloneAtMost) {
-    for (Seat seat : floor.seats()) {
-      Optional<Long> campaign = seat.view().sitting().map(Sitting::campaignId);
-      campaign
-          .flatMap(this::wrapUpLimit)
-          .flatMap(limit -> seat.finishAfter(Optional.of(limit)))
-          .ifPresent(this::kept);
-      if (seat.alone(Instant.now()).compareTo(aloneAtMost) > 0) {
-        seat.leaveAlone();
-      }
-    }
-  }
-
   @Override
   public void close() {
     kept.close();
-  }
-
-  private Optional<Duration> wrapUpLimit(long campaign) {
-    return launched(campaign)
-        .flatMap(one -> one.brief().agents().wrapUpSeconds())
-        .map(Duration::ofSeconds);
-  }
-
-  private void kept(Seat.Finished finished) {
-    kept.now(
-        () -> {
-          if (finished.choice().filter(Choice::isStop).isPresent()) {
-            parts.stops().add(finished.number(), Instant.now());
-          }
-          parts.desks().finish(finished.attemptId(), finished.choice(), finished.note(), now());
-        });
   }
 
   private boolean begin(Seat seat, Launched campaign, Claim claim) {
@@ -314,7 +212,7 @@ public final class DeskExchange implements Outlet, AutoCloseable {
     }
     long attempt = claim.attemptId();
     CallInHand person = inHand(campaign, claim.send().candidate());
-    CallPlan plan = parts.plans().attended(campaign.brief(), message(seat, campaign));
+    CallPlan plan = parts.plans().attended(campaign.brief(), sittings.message(seat, campaign));
     String from = seat.view().sitting().map(Sitting::callerNumber).orElse(campaign.sender());
     parts.desks().dialled(attempt, seat.agentId(), now());
     parts.lines().take();
@@ -332,18 +230,6 @@ public final class DeskExchange implements Outlet, AutoCloseable {
       parts.lines().release();
     }
     return begun;
-  }
-
-  private short[] message(Seat seat, Launched campaign) {
-    Optional<Long> sound = seat.view().sitting().flatMap(Sitting::soundId);
-    try {
-      return sound.isPresent()
-          ? parts.plans().sound(sound.get())
-          : parts.plans().spoken(campaign.brief().agents().machineWords());
-    } catch (IOException e) {
-      LOG.error("the message of a sitting could not be made: {}", e.getMessage());
-      return new short[0];
-    }
   }
 
   private void ended(Seat seat, long attempt, CallUnderWay.Ended ended) {
@@ -374,12 +260,9 @@ public final class DeskExchange implements Outlet, AutoCloseable {
         campaign.id(), person.position(), person.standing().number().orElseThrow().e164());
   }
 
-  private Optional<Launched> launched(long campaign) {
-    return parts.attempts().launched().stream().filter(one -> one.id() == campaign).findFirst();
-  }
-
   private Launched running(long campaign) {
-    return launched(campaign)
+    return sittings
+        .launched(campaign)
         .filter(one -> one.state() == CampaignState.RUNNING)
         .filter(one -> one.brief().channel() == Channel.AGENT_CALL)
         .orElseThrow(() -> new NotNow("This campaign is not running now. No call begins."));

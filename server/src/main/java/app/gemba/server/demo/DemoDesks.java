@@ -47,6 +47,16 @@ record DemoDesks(long sender, long schools, long groups) {
         Dialling.PREVIEW);
   }
 
+  Brief summer() {
+    return brief(
+        "Summer sailings for schools",
+        """
+        Good morning, this is Marram Ferries. Do I speak with {{contact}}?
+        In June the islands are at their best. May I hold a day for your {{pupils}} pupils?
+        """,
+        Dialling.ONE_PER_AGENT);
+  }
+
   private Brief brief(String name, String script, Dialling dialling) {
     return new Brief(
         name,

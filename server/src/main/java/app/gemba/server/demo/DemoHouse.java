@@ -228,6 +228,7 @@ public class DemoHouse {
             contacts.addList("Spring groups", tove, now.minus(Duration.ofDays(90))).id());
     history.play(desks.autumn(), tove, now.minus(Duration.ofDays(35)));
     history.play(desks.spring(), tove, now.minus(Duration.ofMinutes(14)), now);
+    campaigns.add(desks.summer(), tove, now.minus(Duration.ofMinutes(6)));
   }
 
   private long template(String name, String category, String body, String fault, Instant at) {

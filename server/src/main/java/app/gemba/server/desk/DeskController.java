@@ -164,13 +164,13 @@ class DeskController {
   @PostMapping("/skip")
   @Needs(Permission.TAKE_CALLS)
   DeskView skip() {
-    return after(seat -> exchange.skip(seat, SKIPPED_FOR));
+    return after(seat -> exchange.acts().skip(seat, SKIPPED_FOR));
   }
 
   @PostMapping("/say")
   @Needs(Permission.TAKE_CALLS)
   DeskView say(@Valid @RequestBody SayBody body) {
-    return after(seat -> exchange.say(seat, body.words().strip()));
+    return after(seat -> exchange.acts().say(seat, body.words().strip()));
   }
 
   /** Says no more of what is being said. */
@@ -202,26 +202,26 @@ class DeskController {
   @PostMapping("/leave-message")
   @Needs(Permission.TAKE_CALLS)
   DeskView leaveMessage() {
-    return after(exchange::leaveMessage);
+    return after(exchange.acts()::leaveMessage);
   }
 
   @PostMapping("/mark")
   @Needs(Permission.TAKE_CALLS)
   DeskView mark(@Valid @RequestBody MarkBody body) {
-    return after(seat -> exchange.mark(seat, choice(seat, body)));
+    return after(seat -> exchange.acts().mark(seat, choice(seat, body)));
   }
 
   @PostMapping("/note")
   @Needs(Permission.TAKE_CALLS)
   DeskView note(@Valid @RequestBody NoteBody body) {
-    return after(seat -> exchange.note(seat, body.text()));
+    return after(seat -> exchange.acts().note(seat, body.text()));
   }
 
   /** The agent has done with the call in hand. */
   @PostMapping("/finish")
   @Needs(Permission.TAKE_CALLS)
   DeskView finish() {
-    return after(exchange::finish);
+    return after(exchange.acts()::finish);
   }
 
   private Choice choice(Seat seat, MarkBody body) {

@@ -4,10 +4,13 @@ import app.gemba.engine.desk.DeskEar;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.Executor;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -18,7 +21,8 @@ import org.springframework.web.socket.WebSocketSession;
 /**
  * What one page of an agent is sent, by a thread of its own: the desk as text whenever it has
  * changed, and what the telephone hears as binary messages of 20 ms, 16-bit samples at 8 kHz, low
- * byte first. A page that is too slow loses sound, never what it is told.
+ * byte first. What is told is put together elsewhere, so that no sound waits for it. A page that is
+ * too slow loses sound, never what it is told.
  */
 final class DeskSocket implements DeskEar {
   private static final Logger LOG = LoggerFactory.getLogger(DeskSocket.class);
@@ -29,22 +33,41 @@ final class DeskSocket implements DeskEar {
   private final WebSocketSession session;
   private final Supplier<String> desk;
   private final BlockingQueue<short[]> frames = new ArrayBlockingQueue<>(KEPT_FRAMES);
-  private final AtomicBoolean isStale = new AtomicBoolean(true);
-  private final Semaphore work = new Semaphore(1);
+  private final Executor writers;
+  private final AtomicBoolean isStale = new AtomicBoolean();
+  private final AtomicReference<Optional<String>> told = new AtomicReference<>(Optional.empty());
+  private final Semaphore work = new Semaphore(0);
   private volatile boolean closed;
 
-  DeskSocket(WebSocketSession session, Supplier<String> desk) {
+  /**
+   * A page that has just opened.
+   *
+   * @param desk puts together what the page is told, by one of the {@code writers}
+   */
+  DeskSocket(WebSocketSession session, Supplier<String> desk, Executor writers) {
     this.session = session;
     this.desk = desk;
+    this.writers = writers;
     Thread sender = new Thread(this::send, "desk-socket");
     sender.setDaemon(true);
     sender.start();
+    changed();
   }
 
   @Override
   public void changed() {
     if (!isStale.getAndSet(true)) {
+      writers.execute(this::write);
+    }
+  }
+
+  private void write() {
+    isStale.set(false);
+    try {
+      told.set(Optional.of(desk.get()));
       work.release();
+    } catch (RuntimeException e) {
+      LOG.warn("a page could not be told of its desk: {}", e.getMessage());
     }
   }
 
@@ -69,8 +92,9 @@ final class DeskSocket implements DeskEar {
         for (short[] frame = frames.poll(); frame != null; frame = frames.poll()) {
           session.sendMessage(new BinaryMessage(bytes(frame)));
         }
-        if (isStale.getAndSet(false) && !closed) {
-          session.sendMessage(new TextMessage(desk.get()));
+        Optional<String> text = told.getAndSet(Optional.empty());
+        if (text.isPresent()) {
+          session.sendMessage(new TextMessage(text.get()));
         }
       }
     } catch (InterruptedException e) {

@@ -7,6 +7,8 @@ import app.gemba.server.access.SignedIn;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.server.ServerHttpRequest;
 import org.springframework.http.server.ServerHttpResponse;
@@ -20,13 +22,15 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Pages of agents that listen to their desks. Only who may take calls is let in. */
 @Component
-class DeskSockets extends AbstractWebSocketHandler implements HandshakeInterceptor {
+class DeskSockets extends AbstractWebSocketHandler implements HandshakeInterceptor, AutoCloseable {
   private static final String AGENT = "agent";
 
   private final DeskExchange exchange;
   private final DeskViews views;
   private final JsonMapper json;
   private final Map<String, DeskSocket> open = new ConcurrentHashMap<>();
+  private final ExecutorService writers =
+      Executors.newFixedThreadPool(2, task -> new Thread(task, "desks-are-told"));
 
   DeskSockets(DeskExchange exchange, DeskViews views, JsonMapper json) {
     this.exchange = exchange;
@@ -61,7 +65,8 @@ class DeskSockets extends AbstractWebSocketHandler implements HandshakeIntercept
   @Override
   public void afterConnectionEstablished(WebSocketSession session) {
     long agent = agent(session);
-    DeskSocket socket = new DeskSocket(session, () -> json.writeValueAsString(views.of(agent)));
+    DeskSocket socket =
+        new DeskSocket(session, () -> json.writeValueAsString(views.of(agent)), writers);
     open.put(session.getId(), socket);
     exchange.floor().seat(agent).listen(socket);
   }
@@ -73,6 +78,11 @@ class DeskSockets extends AbstractWebSocketHandler implements HandshakeIntercept
       exchange.floor().seat(agent(session)).leave(socket);
       socket.close();
     }
+  }
+
+  @Override
+  public void close() {
+    writers.shutdownNow();
   }
 
   private static long agent(WebSocketSession session) {

@@ -25,7 +25,7 @@ class DeskTimer {
 
   @Scheduled(fixedDelay = 1000)
   void tidy() {
-    exchange.tidy(ALONE_AT_MOST);
+    exchange.acts().tidy(ALONE_AT_MOST);
     tell();
   }
 

@@ -150,7 +150,7 @@ final class SimulatedAgent implements DeskEar {
 
   private void leaveMessage() {
     try {
-      exchange.leaveMessage(seat);
+      exchange.acts().leaveMessage(seat);
     } catch (NotNow e) {
       seat.hangUp();
     }
@@ -167,7 +167,7 @@ final class SimulatedAgent implements DeskEar {
     talk = Optional.of(led);
     AgentTalk.Move move = led.next(heard);
     if (move instanceof AgentTalk.Move.Say say) {
-      exchange.say(seat, say.words());
+      exchange.acts().say(seat, say.words());
     } else if (move instanceof AgentTalk.Move.LeaveMessage) {
       leaveMessage();
     } else {
@@ -183,14 +183,16 @@ final class SimulatedAgent implements DeskEar {
     List<AgentOutcome> outcomes = views.outcomes(desk.sitting().get().campaignId());
     AgentOutcome outcome =
         talk.orElseGet(() -> new AgentTalk(List.of(), List.of())).outcome(outcomes);
-    exchange.mark(
-        seat,
-        new Choice(
-            outcome,
-            outcome.follow() == Follow.FOLLOW_UP
-                ? Optional.of(proposals.at(seat, outcome, Optional.empty(), desk.at()))
-                : Optional.empty()));
-    exchange.finish(seat);
+    exchange
+        .acts()
+        .mark(
+            seat,
+            new Choice(
+                outcome,
+                outcome.follow() == Follow.FOLLOW_UP
+                    ? Optional.of(proposals.at(seat, outcome, Optional.empty(), desk.at()))
+                    : Optional.empty()));
+    exchange.acts().finish(seat);
     runner.wake();
   }
 

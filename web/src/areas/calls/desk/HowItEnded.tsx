@@ -140,7 +140,7 @@ function Move({
 }) {
   return (
     <button
-      className="btn btn-xs btn-outline border-base-300 px-1.5"
+      className="btn btn-xs btn-outline gap-1 border-base-300 px-1"
       onClick={onMove}
       aria-label={words}
     >

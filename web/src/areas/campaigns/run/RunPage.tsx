@@ -54,7 +54,7 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           until it is; nothing is lost.
         </p>
       )}
-      <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5">
+      <p className="mt-3 rounded-box bg-base-200 px-4 py-2.5 whitespace-pre-line">
         {campaign.brief.message || 'A sound of the house.'}
       </p>
       <div className="mt-5">
@@ -87,7 +87,6 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
               setPosition(undefined);
             }}
           />
-          {campaign.brief.channel === 'AGENT_CALL' && <DeskReport campaignId={campaign.id} />}
           {report.data && <HoursOfDay hours={report.data.hours} />}
           <ByList
             campaign={campaign}
@@ -108,7 +107,14 @@ export function RunPage({ campaign }: { campaign: Schemas['Campaign'] }) {
           ) : place ? (
             <PeopleIn campaign={campaign} place={place} onChoose={setPosition} />
           ) : (
-            <Replies campaignId={campaign.id} replies={campaign.replies} stops={campaign.optOuts} />
+            <>
+              {campaign.brief.channel === 'AGENT_CALL' && <DeskReport campaignId={campaign.id} />}
+              <Replies
+                campaignId={campaign.id}
+                replies={campaign.replies}
+                stops={campaign.optOuts}
+              />
+            </>
           )}
         </div>
       </div>

@@ -7,6 +7,9 @@ import { FloorPage } from './floor/FloorPage';
 export default function CallsPage() {
   const takes = useMay('TAKE_CALLS');
   const sees = useMay('SEE_FLOOR');
+  if (!takes && !sees) {
+    return <Navigate to="/" replace />;
+  }
   return (
     <>
       {takes && sees && (

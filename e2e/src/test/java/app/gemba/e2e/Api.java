@@ -67,6 +67,15 @@ final class Api {
     }
   }
 
+  /** What keeps somebody signed in. */
+  CookieManager cookies() {
+    return cookies;
+  }
+
+  static JsonNode parsed(String json) {
+    return JSON.readTree(json);
+  }
+
   Answer get(String path) {
     return send("GET", path, null);
   }

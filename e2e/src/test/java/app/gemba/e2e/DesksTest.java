@@ -79,6 +79,8 @@ class DesksTest {
     assertThat(heard).hasCount(3, within(SPOKEN_BEFORE_IT_IS_HEARD_MILLIS));
     assertThat(heard.nth(1)).containsText("Good morning, this is Marram Ferries.");
     assertThat(heard.nth(2)).containsText("them");
+    EveryViewTest.assertSound(page, "a desk in mid-call");
+    EveryViewTest.assertSound(floor, "the floor");
     page.keyboard().press("h");
     assertState(page, "on hold");
     page.keyboard().press("h");

@@ -8,6 +8,7 @@ import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.AgentContent;
 import app.gemba.core.channel.CallContent;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Tariff;
@@ -34,20 +35,21 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 
 /** A book of attempts in memory, of one campaign whose people all live in New York. */
-final class BookInMemory implements AttemptBook {
+public final class BookInMemory implements AttemptBook {
   private final Deque<Candidate> waiting = new ArrayDeque<>();
   private final List<WireEvent> heard = new ArrayList<>();
   private final List<WireEvent.Incoming> incoming = new ArrayList<>();
   private final Set<Long> claimed = new HashSet<>();
   private CampaignState state = CampaignState.SCHEDULED;
   private boolean frozen;
+  private Optional<Launched> held = Optional.empty();
   private int failures;
   private boolean awaiting;
   private int looks;
 
   private final Consumer<String> keyOptOuts;
 
-  BookInMemory(int people) {
+  public BookInMemory(int people) {
     this(
         people,
         key -> {
@@ -85,7 +87,7 @@ final class BookInMemory implements AttemptBook {
     return looks;
   }
 
-  synchronized void set(CampaignState to) {
+  public synchronized void set(CampaignState to) {
     state = to;
   }
 
@@ -93,11 +95,11 @@ final class BookInMemory implements AttemptBook {
     return state;
   }
 
-  synchronized int claimed() {
+  public synchronized int claimed() {
     return claimed.size();
   }
 
-  synchronized List<WireEvent> heard() {
+  public synchronized List<WireEvent> heard() {
     return List.copyOf(heard);
   }
 
@@ -129,8 +131,40 @@ final class BookInMemory implements AttemptBook {
         true);
   }
 
+  /** A campaign whose calls agents hold; from here on it is the one that lives. */
+  public synchronized Launched byAgents(AgentContent content) {
+    CallContent usual = CallContent.BY_AGENTS;
+    CallContent calls =
+        new CallContent(
+            usual.soundId(),
+            usual.soundSeconds(),
+            usual.keys(),
+            usual.againMinutes(),
+            usual.leaveOnMachines(),
+            usual.personHears(),
+            usual.atOnce(),
+            usual.perHour(),
+            Optional.of(content));
+    Launched campaign =
+        new Launched(
+            1,
+            CampaignState.RUNNING,
+            1,
+            brief(Channel.AGENT_CALL, Optional.of(calls)),
+            "+12075550150",
+            Tariff.ofTexts(0),
+            Optional.empty(),
+            true);
+    state = CampaignState.RUNNING;
+    held = Optional.of(campaign);
+    return campaign;
+  }
+
   @Override
   public synchronized List<Launched> launched() {
+    if (held.isPresent()) {
+      return state.isLive() ? List.of(held.get()) : List.of();
+    }
     return state.isLive()
         ? List.of(
             new Launched(

@@ -3,15 +3,20 @@ package app.gemba.store;
 import app.gemba.core.campaign.PartState;
 import app.gemba.core.campaign.PersonState;
 import app.gemba.core.campaign.WireEvent;
+import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Outcome;
 import app.gemba.core.voice.CallReport;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Optional;
 
 /** Keeps how calls ended, what they cost, and where their people stand now. */
 final class CallRecords {
+  private static final String CALLS =
+      Json.write(Arrays.stream(Channel.values()).filter(Channel::isCall).toList());
+
   private CallRecords() {}
 
   static void keep(Connection db, WireEvent.CallEnded ended, Instant now) throws SQLException {
@@ -68,6 +73,24 @@ final class CallRecords {
         outcome,
         now,
         attempt);
+  }
+
+  /** A call that could not be made costs nothing: what was set aside for it comes back. */
+  static void neverDialled(Connection db, long attempt) throws SQLException {
+    int aside =
+        Sql.update(
+            db,
+            """
+            update campaign_total as t set cost_micros = t.cost_micros - a.cost_micros
+            from attempt a join campaign c on c.id = a.campaign_id
+            where a.id = ? and t.campaign_id = a.campaign_id and c.channel in (
+              select value from json_each(?))
+            """,
+            attempt,
+            CALLS);
+    if (aside > 0) {
+      Sql.update(db, "update attempt set cost_micros = 0 where id = ?", attempt);
+    }
   }
 
   /** What was set aside for the call becomes what it cost. */

@@ -26,6 +26,7 @@ final class WireEvents {
     } else if (event instanceof WireEvent.Rejected rejected) {
       note(db, "not taken", rejected.part(), Optional.empty(), rejected.detail(), now);
       settle(db, rejected.part(), PartState.FAILED, rejected.reason(), now);
+      CallRecords.neverDialled(db, rejected.part().attemptId());
     } else if (event instanceof WireEvent.Unanswered unanswered) {
       note(db, "unconfirmed", unanswered.part(), Optional.empty(), "no answer came", now);
       settle(db, unanswered.part(), PartState.UNCONFIRMED, Outcome.UNKNOWN, now);

@@ -139,6 +139,19 @@ class CallsTest {
   }
 
   @Test
+  void aCallThatCouldNotBeMadeCostsNothing() {
+    Claim claim = house.step(campaign, 1).claims().get(0);
+    assertThat(cost()).isPositive();
+    WireEvent.PartRef call = new WireEvent.PartRef(claim.attemptId(), 0);
+    book.record(
+        List.of(new WireEvent.Rejected(call, Outcome.NETWORK_REFUSED, "its sound was not made")),
+        TemporaryHouse.NOW);
+    assertThat(cost()).isZero();
+    assertThat(house.number("select cost_micros from attempt")).isZero();
+    assertThat(stateOf(claim)).contains(PersonState.FAILED);
+  }
+
+  @Test
   void aCallThatWasUnderWayWhenTheProcessEndedIsNeverMadeAgain() {
     Claim claim = house.step(campaign, 1).claims().get(0);
     assertThat(book.unconfirmClaimed(TemporaryHouse.NOW)).isEqualTo(1);

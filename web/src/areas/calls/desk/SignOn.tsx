@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, type Schemas } from '../../../api/client';
+import { Key } from '../../../parts/Key';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
 import { people } from '../../../parts/format';
+import { useKey } from '../../../parts/useKey';
 
 type Choices = Schemas['SittingChoices'];
 
@@ -27,12 +29,16 @@ export function SignOn({
   const senders = choices.data?.senders ?? [];
   const campaignId = campaign ?? campaigns[0]?.id;
   const senderId = sender ?? senders[0]?.id;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const signOn = () => {
     if (campaignId !== undefined && senderId !== undefined) {
       onSignOn({ campaignId, senderId, soundId: sound });
     }
   };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    signOn();
+  };
+  useKey('enter', 'sign on', signOn);
   if (choices.data && campaigns.length === 0) {
     return (
       <>
@@ -92,7 +98,9 @@ export function SignOn({
           </select>
         </Field>
         <ProblemNote error={error ?? choices.error} />
-        <button className="btn btn-primary self-start">Sign on</button>
+        <button className="btn btn-primary self-start">
+          Sign on <Key>⏎</Key>
+        </button>
       </form>
     </>
   );

@@ -30,6 +30,8 @@ export function StateBar({
     () => act({ act: 'break' }),
     !onBreak,
   );
+  const mayLeave = onBreak || desk.state === 'READY';
+  useKey('o', 'sign off', () => act({ act: 'sign-off' }), mayLeave);
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-base-300 pb-3">
       <h1
@@ -66,12 +68,12 @@ export function StateBar({
             {inHand ? 'Break after this' : 'Break'} <Key>B</Key>
           </button>
         )}
-        {(onBreak || desk.state === 'READY') && (
+        {mayLeave && (
           <button
             className="btn btn-sm btn-outline border-base-300"
             onClick={() => act({ act: 'sign-off' })}
           >
-            Sign off
+            Sign off <Key>O</Key>
           </button>
         )}
       </span>

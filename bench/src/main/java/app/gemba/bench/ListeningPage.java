@@ -21,8 +21,10 @@ import java.util.stream.LongStream;
  * comes.
  */
 final class ListeningPage implements WebSocket.Listener {
-  /** A little louder than what the exchange notes as the first sound. */
-  private static final double LOUD_DBM0 = -38;
+  /**
+   * What the exchange notes as the first sound: a root mean square of 120, less a step of mu-law.
+   */
+  private static final double LOUD_DBM0 = -42.6;
 
   private final Seat seat;
   private final ExchangeLog exchange;

@@ -83,11 +83,11 @@ class StartTest {
     }
     try (RunningGemba demo = RunningGemba.start(data, "demo", "--fresh")) {
       assertThat(demo.output()).contains("Demo accounts", "tove", "ferry-demo");
-      assertThat(lists(demo)).hasSize(5);
+      assertThat(lists(demo)).hasSize(7);
       Api.as(demo, "tove", "ferry-demo").post("/lists", Map.of("name", "Mine")).expect(201);
     }
     try (RunningGemba demo = RunningGemba.start(data, "demo")) {
-      assertThat(lists(demo)).hasSize(6);
+      assertThat(lists(demo)).hasSize(8);
     }
   }
 

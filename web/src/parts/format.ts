@@ -76,6 +76,15 @@ export function dayAndTime(instant: string, zone: string): string {
   return `${day(instant, zone)} ${time(instant, zone)}`;
 }
 
+/** A span of milliseconds as 1:05 or 1:02:33. */
+export function span(millis: number): string {
+  const seconds = Math.round(millis / 1000);
+  const two = (value: number) => String(value).padStart(2, '0');
+  const hours = Math.floor(seconds / 3600);
+  const minutes = Math.floor(seconds / 60) % 60;
+  return `${hours > 0 ? `${hours}:${two(minutes)}` : minutes}:${two(seconds % 60)}`;
+}
+
 /** A telephone number, grouped as in its country; one that is masked stays as it is. */
 export function spaced(e164: string): string {
   return parsePhoneNumberFromString(e164)?.formatInternational() ?? e164;

@@ -101,6 +101,7 @@ const BY: Record<string, string> = {
   SMS: 'text',
   WHATSAPP: 'WhatsApp',
   VOICE_BROADCAST: 'recorded call',
+  AGENT_CALL: 'call by a person',
 };
 
 /** What was said, together where it was said at once about several channels and purposes. */

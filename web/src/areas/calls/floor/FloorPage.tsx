@@ -4,10 +4,9 @@ import { api, type Schemas } from '../../../api/client';
 import { useMay } from '../../../api/session';
 import { PageHead } from '../../../parts/PageHead';
 import { ProblemNote } from '../../../parts/ProblemNote';
-import { grouped, share } from '../../../parts/format';
+import { grouped, share, span } from '../../../parts/format';
 import { Elapsed } from '../Elapsed';
 import { FollowUpList } from '../FollowUpList';
-import { span } from './span';
 
 type Floor = Schemas['Floor'];
 

@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../../api/client';
-import { dayAndTime, grouped, share } from '../../../parts/format';
+import { dayAndTime, grouped, share, span } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
-import { span } from '../../calls/floor/span';
 
 type Report = Schemas['DeskReport'];
 
@@ -65,7 +64,7 @@ function AgentRows({ agent, ended }: Report['agents'][number]) {
   return (
     <>
       <tr className="row-line">
-        <td className="pt-1.5 font-semibold">{agent.agent}</td>
+        <td className="py-1 font-semibold">{agent.agent}</td>
         <Figures work={agent.work} />
         <td className="figure text-right">{grouped(agent.promised)}</td>
         <td className="figure text-right">

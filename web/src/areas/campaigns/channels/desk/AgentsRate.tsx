@@ -1,5 +1,5 @@
 import type { RowProps } from '../part';
-import type { Agents } from './ScriptRow';
+import type { Agents } from './agents';
 
 /** How calls come to agents, and how many of both are expected. */
 export function AgentsRate({ brief, change }: RowProps) {

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import type { Agents } from './ScriptRow';
+import type { Agents } from './agents';
 
 const MOST = 5;
 

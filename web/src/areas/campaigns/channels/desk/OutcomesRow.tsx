@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Plus, X } from 'lucide-react';
 import { api, type Schemas } from '../../../../api/client';
 import { Key } from '../../../../parts/Key';
-import type { Agents } from './ScriptRow';
+import type { Agents } from './agents';
 
 type Outcome = Schemas['AgentOutcome'];
 type Follow = Outcome['follow'];

@@ -1,12 +1,10 @@
-import type { Schemas } from '../../../../api/client';
 import { Advice } from '../../brief/Advice';
 import { AsTheyGetIt } from '../../brief/AsTheyGetIt';
 import { MergeTextBox } from '../../brief/MergeTextBox';
 import type { RowProps } from '../part';
+import type { Agents } from './agents';
 import { AnswersRow } from './AnswersRow';
 import { OutcomesRow } from './OutcomesRow';
-
-export type Agents = Schemas['AgentContent'];
 
 /** What agents say, what they answer, how a call can end, and what machines get. */
 export function ScriptRow({ campaign, brief, change }: RowProps) {

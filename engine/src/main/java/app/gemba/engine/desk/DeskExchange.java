@@ -214,22 +214,16 @@ public final class DeskExchange implements Outlet, AutoCloseable {
     CallInHand person = inHand(campaign, claim.send().candidate());
     CallPlan plan = parts.plans().attended(campaign.brief(), sittings.message(seat, campaign));
     String from = seat.view().sitting().map(Sitting::callerNumber).orElse(campaign.sender());
-    parts.desks().dialled(attempt, seat.agentId(), now());
-    parts.lines().take();
-    boolean begun =
-        seat.dial(
-            person,
-            attempt,
-            agent -> {
-              CallUnderWay call =
-                  CallUnderWay.attended(network.get(), from, claim.to(), plan, agent);
-              call.ended().thenAccept(ended -> ended(seat, attempt, ended));
-              return call;
-            });
-    if (!begun) {
-      parts.lines().release();
-    }
-    return begun;
+    return seat.dial(
+        person,
+        attempt,
+        agent -> {
+          parts.desks().dialled(attempt, seat.agentId(), now());
+          parts.lines().take();
+          CallUnderWay call = CallUnderWay.attended(network.get(), from, claim.to(), plan, agent);
+          call.ended().thenAccept(ended -> ended(seat, attempt, ended));
+          return call;
+        });
   }
 
   private void ended(Seat seat, long attempt, CallUnderWay.Ended ended) {

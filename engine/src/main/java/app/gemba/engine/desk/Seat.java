@@ -166,13 +166,17 @@ public final class Seat {
     if (!mine) {
       return false;
     }
-    become(desk.dial(person, attempt, clock.instant()), "");
+    Desk next = desk.dial(person, attempt, clock.instant());
     AgentLine agent = new AgentLine(new Events(attempt), this::heard);
+    // What the line tells waits for this desk until the call is in hand.
     line = Optional.of(new OpenLine(agent, dialler.dial(agent)));
+    become(next, "");
     return true;
   }
 
-  /** Dials for somebody who is on the line from the first ring. */
+  /**
+   * Dials for somebody who is on the line from the first ring; nothing has changed if it throws.
+   */
   interface Dialler {
     CallUnderWay dial(AgentLine agent);
   }

@@ -144,7 +144,7 @@ function Heard({ captions }: { captions: Desk['captions'] }) {
   return (
     <>
       <h3 className="section-title mt-4 mb-1">Heard</h3>
-      <ul ref={list} aria-label="Heard" className="max-h-44 overflow-auto">
+      <ul ref={list} aria-label="Heard" tabIndex={0} className="max-h-44 overflow-auto">
         {captions.map((one, index) => (
           <li key={one.at + String(index)} className="grid grid-cols-[46px_1fr] py-0.5">
             <span className="text-muted">{one.side === 'THEM' ? 'them' : 'you'}</span>

@@ -67,7 +67,7 @@ export function Who({
       </dl>
       <h3 className="section-title mt-4 mb-1">Before</h3>
       {person.before.length === 0 && <p className="text-muted">Nothing yet.</p>}
-      <ul className="max-h-36 overflow-auto">
+      <ul className="max-h-36 overflow-auto" tabIndex={0} aria-label="Before">
         {[...person.before].reverse().map((one, index) => (
           <li key={one.at + String(index)} className="row-line flex gap-3 py-1">
             <span className="figure shrink-0 text-muted">{day(one.at, zone).slice(4)}</span>

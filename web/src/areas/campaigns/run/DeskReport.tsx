@@ -37,7 +37,7 @@ export function DeskReport({ campaignId }: { campaignId: number }) {
       </section>
       <section aria-label="By hour">
         <h2 className="section-title mb-2">By hour, of all agents</h2>
-        <div className="max-h-72 overflow-auto">
+        <div className="max-h-72 overflow-auto" tabIndex={0} role="group" aria-label="Hours">
           <table className="w-full">
             <thead className="text-left text-muted">
               <tr>

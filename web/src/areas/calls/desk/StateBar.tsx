@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Key } from '../../../parts/Key';
-import { grouped, spaced, time } from '../../../parts/format';
+import { day, dayAndTime, grouped, spaced, time } from '../../../parts/format';
 import { useHouse } from '../../../parts/house';
 import { useKey } from '../../../parts/useKey';
 import { Elapsed } from '../Elapsed';
@@ -55,7 +55,12 @@ export function StateBar({
           {desk.today.next && (
             <span className="text-muted">
               {' '}
-              · next follow-up <span className="figure">{time(desk.today.next, zone)}</span>
+              · next follow-up{' '}
+              <span className="figure">
+                {day(desk.today.next, zone) === day(desk.at, zone)
+                  ? time(desk.today.next, zone)
+                  : dayAndTime(desk.today.next, zone)}
+              </span>
             </span>
           )}
         </span>

@@ -20,6 +20,10 @@ export function useKey(key: string, words: string, action: () => void, enabled =
         target instanceof HTMLElement &&
         (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
         !(target instanceof HTMLInputElement && target.type === 'checkbox');
+      // What is held down acts once; going through a list may repeat.
+      if (event.repeat && ['enter', 'escape', ' '].includes(key)) {
+        return;
+      }
       const plain = !event.ctrlKey && !event.metaKey && event.altKey === typing;
       if (plain && event.key.toLowerCase() === key && !document.querySelector('dialog[open]')) {
         event.preventDefault();

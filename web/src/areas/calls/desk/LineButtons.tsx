@@ -78,7 +78,12 @@ function Talking({ desk, act }: { desk: Desk; act: (one: DeskAct) => void }) {
       >
         Keypad <Key>P</Key>
       </button>
-      {keypad && <Keypad onPress={(key) => act({ act: 'key', body: { key } })} />}
+      {keypad && (
+        <Keypad
+          onPress={(key) => act({ act: 'key', body: { key } })}
+          onLeave={() => setKeypad(false)}
+        />
+      )}
       <div className="col-span-2 grid">
         <HangUp act={act} />
       </div>
@@ -87,7 +92,7 @@ function Talking({ desk, act }: { desk: Desk; act: (one: DeskAct) => void }) {
 }
 
 /** The keys of the telephone; while it is open, number keys press them and mark nothing. */
-function Keypad({ onPress }: { onPress: (key: string) => void }) {
+function Keypad({ onPress, onLeave }: { onPress: (key: string) => void; onLeave: () => void }) {
   return (
     <div
       className="col-span-2 grid grid-cols-3 gap-1"
@@ -99,6 +104,10 @@ function Keypad({ onPress }: { onPress: (key: string) => void }) {
           event.preventDefault();
           event.stopPropagation();
           onPress(event.key);
+        } else if (event.key === 'Escape') {
+          // Closes the keypad, and does not hang up.
+          event.stopPropagation();
+          onLeave();
         }
       }}
     >

@@ -60,9 +60,12 @@ final class CallRecords {
         now,
         attempt);
     WireEvents.note(db, "call ended", attempt, 0, Optional.empty(), outcome.words(), now);
-    if (WireEvents.isOutdone(db, attempt) || Retries.plan(db, attempt, outcome, now)) {
+    if (WireEvents.isOutdone(db, attempt)
+        || Retries.plan(db, attempt, outcome, now)
+        || Promises.tryAgain(db, attempt, outcome, now)) {
       return;
     }
+    Promises.close(db, attempt);
     Sql.update(
         db,
         """

@@ -44,22 +44,7 @@ public final class DeskStore implements DeskBook {
                   now,
                   attemptId);
               count(db, attemptId, "calls", now);
-              Sql.update(
-                  db,
-                  """
-                  update follow_up set state = 'KEPT', kept_at = ?1, kept_attempt_id = ?2
-                  where state = 'OPEN' and id = (select m.follow_up_id from audience_member m
-                    join attempt a on a.member_id = m.id where a.id = ?2)
-                  """,
-                  now,
-                  attemptId);
-              return Sql.update(
-                  db,
-                  """
-                  update audience_member set follow_up_id = null
-                  where id = (select member_id from attempt where id = ?)
-                  """,
-                  attemptId);
+              return null;
             });
   }
 
@@ -71,6 +56,7 @@ public final class DeskStore implements DeskBook {
             Urgency.RUN,
             db -> {
               count(db, attemptId, "connects", now);
+              Promises.keep(db, attemptId, now);
               return Sql.update(
                   db, "update agent_call set answered_at = ? where attempt_id = ?", now, attemptId);
             });
@@ -104,7 +90,7 @@ public final class DeskStore implements DeskBook {
                         + Audiences.standingColumns()
                         + """
                          from audience_member m join number n on n.id = m.number_id
-                        where m.id = ?1 and ?2 = '' and ?3 = '' and ?4 = ''
+                        where m.id = ?1
                         """,
                     row ->
                         new Standing(

@@ -21,8 +21,7 @@ import java.util.Optional;
 final class Marks {
   private Marks() {}
 
-  private record Call(
-      long attempt, long campaign, long member, long person, long number, long user) {}
+  private record Call(long attempt, long campaign, long member, long person, long user) {}
 
   /** What the agents of an attempt's campaign can mark. */
   static AgentContent content(Connection db, long attempt) throws SQLException {
@@ -151,7 +150,7 @@ final class Marks {
             """
             insert into follow_up
               (campaign_id, member_id, attempt_id, user_id, due, note, state, made_at)
-            values (?, ?, ?, ?, ?, ?, 'OPEN', ?)
+            values (?, ?, ?, ?, ?, ?, ?, ?)
             """,
             call.campaign(),
             call.member(),
@@ -159,6 +158,7 @@ final class Marks {
             call.user(),
             at,
             note,
+            live ? "OPEN" : "CANCELLED",
             now);
     if (live) {
       Sql.update(
@@ -203,7 +203,6 @@ final class Marks {
                     row.getLong("campaign_id"),
                     row.getLong("member_id"),
                     row.getLong("person_id"),
-                    row.getLong("number_id"),
                     row.getLong("user_id")),
             attempt)
         .orElseThrow(() -> Refused.notFound("call"));

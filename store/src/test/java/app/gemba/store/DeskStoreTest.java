@@ -131,6 +131,13 @@ class DeskStoreTest {
     assertThat(due).extracting(Claim::to).containsExactly(first.to());
     assertThat(desks.promisedBy(position(first))).contains(una);
     desks.dialled(due.get(0).attemptId(), una, NOW.plusSeconds(61));
+    end(due.get(0), Outcome.NO_ANSWER);
+    assertThat(state(first)).as("it rang once: the promise stands").isEqualTo(PersonState.HELD);
+    assertThat(desks.promisedBy(position(first))).contains(una);
+    Claim again = house.step(campaign, 1, NOW.plusSeconds(7_200)).claims().get(0);
+    assertThat(again.to()).as("and comes first again").isEqualTo(first.to());
+    desks.dialled(again.attemptId(), una, NOW.plusSeconds(7_201));
+    desks.answered(again.attemptId(), NOW.plusSeconds(7_210));
     assertThat(house.number("select count(*) from follow_up where state = 'KEPT'")).isEqualTo(1);
     assertThat(desks.promisedBy(position(first))).isEmpty();
   }

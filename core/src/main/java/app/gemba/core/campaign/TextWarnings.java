@@ -36,7 +36,9 @@ public final class TextWarnings {
       // What is said in a call has no STOP to be answered with: the way out is a key.
       warnings.addAll(about(brief.message(), Purpose.SERVICE, house, fields, used));
     }
-    warnings.addAll(aboutKeys(brief, spoken && !brief.message().isBlank()));
+    if (brief.channel().hasRecordedVoice()) {
+      warnings.addAll(aboutKeys(brief, spoken && !brief.message().isBlank()));
+    }
     return warnings;
   }
 

@@ -40,6 +40,10 @@ final class KeptInTurn implements AutoCloseable {
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     } catch (ExecutionException e) {
+      if (e.getCause() instanceof RuntimeException failure) {
+        // What could not be kept is told as it would be anywhere else.
+        throw failure;
+      }
       throw new IllegalStateException("it could not be kept: " + e.getCause().getMessage(), e);
     }
   }

@@ -61,7 +61,8 @@ final class DeskSocket implements DeskEar {
     }
   }
 
-  private void write() {
+  /** One at a time, so that what is told last is the newest. */
+  private synchronized void write() {
     isStale.set(false);
     try {
       told.set(Optional.of(desk.get()));

@@ -23,9 +23,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 
 /** What an agent sees at their desk, all of it. */
@@ -211,11 +213,21 @@ class DeskViews {
         person.number().zones().stream().map(ZoneId::getId).sorted().toList(),
         person.tries(),
         person.promise().filter(text -> !text.isBlank()),
-        contact.fields(),
+        allFields(contact),
         mayBe,
         story.subList(Math.max(0, story.size() - BEFORE), story.size()),
         AgentContent.lines(brief.composer().compose(person.fields()).text()),
         brief.agents().answers());
+  }
+
+  /** In one order for everybody: nothing moves under the agent. */
+  private static Map<String, String> allFields(PeopleStore.Person contact) {
+    Map<String, String> all = new LinkedHashMap<>();
+    all.put("own id", contact.ownId());
+    all.put("e-mail", contact.email());
+    all.putAll(new TreeMap<>(contact.fields()));
+    all.values().removeIf(String::isBlank);
+    return all;
   }
 
   private DeskToday today(long agent) {

@@ -1,8 +1,5 @@
 package app.gemba.core.intake;
 
-import app.gemba.core.consent.Agreement;
-import app.gemba.core.phone.PhoneReader;
-import app.gemba.core.phone.PhoneReading;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -20,17 +17,15 @@ public final class ColumnCheck {
   private static final int LONGEST_SHOWN = 60;
 
   private final ColumnPlan plan;
-  private final PhoneReader phones;
-  private final String region;
   private final Map<String, Long> seen = new HashMap<>();
   private final Map<String, Long> wrong = new TreeMap<>();
+  private final Map<String, Long> odd = new TreeMap<>();
   private final List<WrongCell> samples = new ArrayList<>();
+  private final DayOrders days = new DayOrders();
   private long filled;
 
-  ColumnCheck(ColumnPlan plan, PhoneReader phones, String region) {
+  ColumnCheck(ColumnPlan plan) {
     this.plan = plan;
-    this.phones = phones;
-    this.region = region;
   }
 
   /** A value and how often it is there. */
@@ -43,29 +38,45 @@ public final class ColumnCheck {
    * What was found.
    *
    * @param wrong cells that cannot be used, by reason
+   * @param odd cells that can be used and are worth a look, by reason
    * @param mostSeen the values most seen, those alone that are there more than once
+   * @param days what its values say about the order of days, where it holds days
+   * @param couldBeEither a day that could be two
    */
   public record Findings(
-      long filled, Map<String, Long> wrong, List<Seen> mostSeen, List<WrongCell> samples) {}
+      long filled,
+      Map<String, Long> wrong,
+      Map<String, Long> odd,
+      List<Seen> mostSeen,
+      List<WrongCell> samples,
+      Optional<DayOrders.Finding> days,
+      String couldBeEither) {}
 
-  void count(List<String> cells) {
-    String cell = plan.index() < cells.size() ? cells.get(plan.index()).strip() : "";
+  /** Counts the column's cell of a row that has been put right and read. */
+  void count(String cell, List<CellNote> notes) {
     if (cell.isEmpty()) {
       return;
     }
     filled++;
-    String shown = cell.substring(0, Math.min(LONGEST_SHOWN, cell.length()));
+    String shown = cell.length() > LONGEST_SHOWN ? cell.substring(0, LONGEST_SHOWN) : cell;
     if (seen.size() < MOST_DISTINCT || seen.containsKey(shown)) {
       seen.merge(shown, 1L, Long::sum);
     }
-    whyWrong(cell)
-        .ifPresent(
-            why -> {
-              wrong.merge(why, 1L, Long::sum);
-              if (samples.size() < SAMPLES) {
-                samples.add(new WrongCell(shown, why));
-              }
-            });
+    if (plan.holdsDays()) {
+      days.count(cell);
+    }
+    for (CellNote note : notes) {
+      if (note.column() == plan.index()) {
+        (note.wrong() ? wrong : odd).merge(note.why(), 1L, Long::sum);
+        if (note.wrong() && samples.size() < SAMPLES) {
+          samples.add(new WrongCell(shown, note.why()));
+        }
+      }
+    }
+  }
+
+  ColumnPlan plan() {
+    return plan;
   }
 
   Findings result() {
@@ -76,37 +87,13 @@ public final class ColumnCheck {
             .limit(MOST_SEEN)
             .map(entry -> new Seen(entry.getKey(), entry.getValue()))
             .toList();
-    return new Findings(filled, Map.copyOf(wrong), most, List.copyOf(samples));
-  }
-
-  private Optional<String> whyWrong(String cell) {
-    return switch (plan.role()) {
-      case PHONE -> noNumber(phones.read(cell, region));
-      case EMAIL ->
-          cell.matches("[^@\\s]+@[^@\\s]+\\.[^@\\s]+")
-              ? Optional.empty()
-              : Optional.of("no e-mail address");
-      case AGREED ->
-          YesNo.read(cell) == Agreement.UNSAID
-              ? Optional.of("neither yes nor no")
-              : Optional.empty();
-      case AGREED_ON ->
-          DayReader.read(cell).isEmpty()
-              ? Optional.of("no day that can be read")
-              : Optional.empty();
-      default -> Optional.empty();
-    };
-  }
-
-  private static Optional<String> noNumber(PhoneReading reading) {
-    if (reading instanceof PhoneReading.NoNumber) {
-      return Optional.of(RejectReason.NO_NUMBER_IN_TEXT.words());
-    }
-    if (reading instanceof PhoneReading.Unusable unusable) {
-      return Optional.of(unusable.why());
-    }
-    return reading instanceof PhoneReading.Destroyed
-        ? Optional.of(RejectReason.DESTROYED.words())
-        : Optional.empty();
+    return new Findings(
+        filled,
+        Map.copyOf(wrong),
+        Map.copyOf(odd),
+        most,
+        List.copyOf(samples),
+        plan.holdsDays() ? Optional.of(days.finding()) : Optional.empty(),
+        days.example());
   }
 }

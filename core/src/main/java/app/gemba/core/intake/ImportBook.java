@@ -1,8 +1,9 @@
 package app.gemba.core.intake;
 
-import java.nio.file.Path;
+import app.gemba.core.intake.file.TableFile;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Where imports and what became of their rows are kept. */
@@ -11,13 +12,17 @@ public interface ImportBook {
   /**
    * An import under way.
    *
-   * @param hasHeader whether the first row is a header
    * @param rowsDone rows that an earlier, interrupted run has taken
+   * @param edits cells that were put right by hand
    */
-  record Job(long id, Path file, ImportPlan plan, Optional<Boolean> hasHeader, long rowsDone) {}
+  record Job(long id, TableFile file, ImportPlan plan, long rowsDone, CellEdits edits) {}
 
-  /** A row with its place in the file, ready to be kept. */
-  record ReadRow(long number, RowReading reading, boolean cutOff) {}
+  /**
+   * A row with its place in the file, ready to be kept.
+   *
+   * @param decided what somebody decided about single fields of it, see {@link MergeTarget}
+   */
+  record ReadRow(long number, RowReading reading, boolean cutOff, Map<String, MergeRule> decided) {}
 
   /** Imports that were started and have not ended, in the order in which they began. */
   List<Long> running();
@@ -25,8 +30,15 @@ public interface ImportBook {
   /** An import under way. */
   Job job(long id);
 
-  /** Keeps the next rows in one step: all of them or, where the process is killed, none. */
-  void take(Job job, List<ReadRow> rows, Instant now);
+  /** What was decided about single fields of rows, by row. */
+  Map<Long, Map<String, MergeRule>> decisions(long id);
+
+  /**
+   * Keeps the next rows in one step: all of them or, where the process is killed, none.
+   *
+   * @return whether the import goes on; false where somebody has stopped it
+   */
+  boolean take(Job job, List<ReadRow> rows, Instant now);
 
   /** Ends an import; with a sentence where it failed. */
   void end(long id, Optional<String> failure, Instant now);

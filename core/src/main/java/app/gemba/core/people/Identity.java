@@ -1,33 +1,61 @@
 package app.gemba.core.people;
 
-import app.gemba.core.phone.PhoneNumber;
+import app.gemba.core.people.PeopleDirectory.Known;
+import app.gemba.core.people.SamePerson.NumberRule;
 import java.util.List;
 import java.util.Optional;
 
-/** Decides whom a row is about. */
-public final class Identity {
-  private Identity() {}
+/**
+ * Whom a row is about.
+ *
+ * @param person the person; empty where it is somebody new
+ * @param nameDiffers whether somebody of another name has one of its numbers: a household or, under
+ *     {@link NumberRule#ALONE}, a person known by another name
+ */
+public record Identity(Optional<PersonId> person, boolean nameDiffers) {
 
   /**
-   * Whom a row is about: the person with its own id where the row has one, else with one of its
-   * numbers. A row without a number may also be about somebody known by e-mail.
+   * Decides whom a row is about: the person with its own id where the row has one, else with one of
+   * its numbers, else with its e-mail address, as far as the rule goes. Somebody who has an own id
+   * is never taken for somebody who has another.
    *
-   * @return empty where it is somebody new
+   * @param numbers in E.164 form
    */
-  public static Optional<PersonId> of(
-      String ownId, String email, List<PhoneNumber> numbers, PeopleDirectory known) {
-    if (!ownId.isEmpty()) {
+  public static Identity of(
+      String ownId,
+      String name,
+      String email,
+      List<String> numbers,
+      SamePerson rule,
+      PeopleDirectory known) {
+    boolean hasId = rule.byOwnId() && !ownId.isEmpty();
+    if (hasId) {
       Optional<PersonId> byId = known.byOwnId(ownId);
-      if (byId.isPresent() || !numbers.isEmpty()) {
-        return byId;
+      if (byId.isPresent()) {
+        return new Identity(byId, false);
       }
     }
-    for (PhoneNumber number : numbers) {
-      Optional<PersonId> byNumber = known.byNumber(number.e164());
-      if (byNumber.isPresent()) {
-        return byNumber;
+    boolean nameDiffers = false;
+    if (rule.byNumber() != NumberRule.NEVER) {
+      String key = NameKey.of(name);
+      for (String number : numbers) {
+        for (Known one : known.byNumber(number)) {
+          if (hasId && !one.ownId().isEmpty()) {
+            continue;
+          }
+          String knownKey = NameKey.of(one.name());
+          boolean differs = !key.isEmpty() && !knownKey.isEmpty() && !key.equals(knownKey);
+          if (!differs || rule.byNumber() == NumberRule.ALONE) {
+            return new Identity(Optional.of(one.id()), differs);
+          }
+          nameDiffers = true;
+        }
       }
     }
-    return !numbers.isEmpty() || email.isEmpty() ? Optional.empty() : known.byEmail(email);
+    Optional<PersonId> byEmail =
+        !rule.byEmail() || email.isEmpty()
+            ? Optional.empty()
+            : known.byEmail(email).filter(one -> !hasId || one.ownId().isEmpty()).map(Known::id);
+    return new Identity(byEmail, nameDiffers && byEmail.isEmpty());
   }
 }

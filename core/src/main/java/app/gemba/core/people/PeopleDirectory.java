@@ -1,15 +1,25 @@
 package app.gemba.core.people;
 
+import java.util.List;
 import java.util.Optional;
 
-/** Looks up who is already known. Of several, the one taken in first is given. */
+/** Looks up who is already known. */
 public interface PeopleDirectory {
+
+  /**
+   * Somebody known.
+   *
+   * @param name as it stands, or blank
+   * @param ownId the operator's own id of them, or blank
+   */
+  record Known(PersonId id, String name, String ownId) {}
+
   /** By the operator's own id, as it stands in the file. */
   Optional<PersonId> byOwnId(String ownId);
 
-  /** By a number in E.164 form. */
-  Optional<PersonId> byNumber(String e164);
+  /** Everybody who has a number in E.164 form; the one taken in first comes first. */
+  List<Known> byNumber(String e164);
 
-  /** By an e-mail address in lower case. */
-  Optional<PersonId> byEmail(String email);
+  /** By an e-mail address in lower case: of several, the one taken in first. */
+  Optional<Known> byEmail(String email);
 }

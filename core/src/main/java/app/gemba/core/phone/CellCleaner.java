@@ -20,29 +20,85 @@ final class CellCleaner {
   private static final Pattern DECIMALS = Pattern.compile("^(\\+?\\d{7,15})[.,]0{1,2}$");
   private static final Pattern LABEL =
       Pattern.compile(
-          "^(?:tel|phone|telephone|mobile|cell|callto|fax|no|nr|ph)\\s*[.:]?\\s*(?=[+(\\d])",
+          "^(?:tel|phone|telephone|mobile|cell|home|work|callto|fax|no|nr|ph)\\s*[.:]?\\s*(?=[+(\\d])",
           Pattern.CASE_INSENSITIVE);
+
+  private static final Pattern BLANKS = Pattern.compile("[ \\t]+");
+  private static final Pattern QUOTES = Pattern.compile("^[\"']+|[\"';]+$");
+  private static final Pattern FORMULA_MARK = Pattern.compile("^[=@$](?=[+\\d])");
+  private static final Pattern PERCENT_PLUS = Pattern.compile("^%2[bB]");
 
   private CellCleaner() {}
 
+  /**
+   * A cell that has been tidied.
+   *
+   * @param text plain digits, Latin letters, ASCII punctuation and single blanks
+   * @param odd what had to be put right that a careful reader would mention; an empty text for what
+   *     is ordinary
+   */
+  record Tidy(String text, String odd) {}
+
   /** The cell in plain digits, Latin letters, ASCII punctuation and single blanks. */
-  static String clean(String raw) {
+  static Tidy clean(String raw) {
+    String odd = oddCharacters(raw);
     String text = Normalizer.normalize(raw, Normalizer.Form.NFKC);
     StringBuilder plain = new StringBuilder(text.length());
     text.codePoints().forEach(point -> appendPlain(plain, point));
-    String cell = plain.toString().strip().replaceAll("[ \\t]+", " ");
+    String cell = BLANKS.matcher(plain.toString().strip()).replaceAll(" ");
     Matcher guarded = TEXT_GUARD.matcher(cell);
     if (guarded.matches()) {
       cell = guarded.group(1);
     }
-    cell = cell.replaceAll("^[\"']+|[\"';]+$", "");
-    cell = cell.replaceAll("^[=@$](?=[+\\d])", "");
-    cell = cell.replaceAll("^%2[bB]", "+");
+    cell = QUOTES.matcher(cell).replaceAll("");
+    if (FORMULA_MARK.matcher(cell).find()) {
+      odd = "a formula's mark stood before it";
+      cell = cell.substring(1);
+    }
+    if (PERCENT_PLUS.matcher(cell).find()) {
+      odd = "its plus was written %2B";
+      cell = "+" + cell.substring(3);
+    }
     cell = LABEL.matcher(cell.strip()).replaceFirst("");
     if (THOUSANDS.matcher(cell).matches()) {
-      return cell.replaceAll("[$,']", "");
+      return new Tidy(cell.replaceAll("[$,']", ""), "it was grouped as a sum of money");
     }
-    return DECIMALS.matcher(cell.strip()).replaceFirst("$1");
+    Matcher decimals = DECIMALS.matcher(cell.strip());
+    if (decimals.matches()) {
+      return new Tidy(decimals.group(1), cell.contains(",") ? "it had a decimal comma" : odd);
+    }
+    return new Tidy(cell.strip(), odd);
+  }
+
+  /** One of several numbers of a tidy cell, without its own label and decimals. */
+  static String part(String part) {
+    String bare = LABEL.matcher(part.strip()).replaceFirst("");
+    return DECIMALS.matcher(bare).replaceFirst("$1");
+  }
+
+  /** Marks and digits that nobody types by habit: the cell may have been damaged on its way. */
+  private static String oddCharacters(String raw) {
+    boolean ascii = false;
+    boolean other = false;
+    for (int i = 0; i < raw.length(); ) {
+      int point = raw.codePointAt(i);
+      i += Character.charCount(point);
+      if (point >= '0' && point <= '9') {
+        ascii = true;
+      } else if (point >= 0x80 && Character.getType(point) == Character.DECIMAL_DIGIT_NUMBER) {
+        other |= point < 0xFF10 || point > 0xFF19;
+        if (point > 0xFFFF) {
+          return "its digits are of an odd alphabet";
+        }
+      } else if (Character.getType(point) == Character.OTHER_NUMBER) {
+        return "its digits are of an odd alphabet";
+      } else if (point == '_' || point == 0xB7 || point == 0x2022) {
+        return "an odd mark stood between its digits";
+      } else if (point == 0xFFFD || point == 0) {
+        return "a character in it was damaged";
+      }
+    }
+    return ascii && other ? "its digits are of two alphabets" : "";
   }
 
   /**

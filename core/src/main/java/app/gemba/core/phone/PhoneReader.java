@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
@@ -61,7 +62,15 @@ public final class PhoneReader {
    * @param defaultRegion ISO 3166-1 code of the country of numbers that carry none
    */
   public PhoneReading read(String raw, String defaultRegion) {
-    String cell = CellCleaner.clean(raw);
+    CellCleaner.Tidy tidy = CellCleaner.clean(raw);
+    PhoneReading reading = readTidy(tidy.text(), defaultRegion.toUpperCase(Locale.ROOT));
+    return reading instanceof PhoneReading.Numbers read && read.warning().isEmpty()
+        ? numbers(read.numbers(), read.extension(), tidy.odd())
+        : reading;
+  }
+
+  private PhoneReading readTidy(String tidy, String region) {
+    String cell = tidy;
     if (PLACEHOLDER.matcher(cell).matches()) {
       return new PhoneReading.Blank();
     }
@@ -82,7 +91,10 @@ public final class PhoneReader {
     if (cell.chars().noneMatch(c -> c >= '0' && c <= '9')) {
       return new PhoneReading.NoNumber();
     }
-    return readParts(cell, defaultRegion.toUpperCase(Locale.ROOT));
+    PhoneReading reading = readParts(cell, region);
+    return scientific.isPresent() && reading instanceof PhoneReading.Numbers read
+        ? numbers(read.numbers(), "", "it was in scientific notation, all digits there")
+        : reading;
   }
 
   /**
@@ -106,16 +118,24 @@ public final class PhoneReader {
     if (isOnlyANumber(cell)) {
       Optional<PhoneNumber> plain = parsePlain(cell, region);
       if (plain.isPresent()) {
-        return numbers(List.of(plain.get()), "");
+        return numbers(List.of(plain.get()), "", warning(plain.get(), cell, region));
       }
     }
     List<String> parts =
-        Arrays.stream(SEPARATOR.split(cell)).filter(part -> !part.isBlank()).toList();
+        Arrays.stream(SEPARATOR.split(EXTENSION.matcher(cell).replaceFirst("")))
+            .filter(part -> !part.isBlank())
+            .map(CellCleaner::part)
+            .toList();
     if (parts.size() == 1) {
       Optional<PhoneNumber> whole = parse(parts.get(0), region);
       if (whole.isPresent()) {
-        boolean extension = EXTENSION.matcher(cell).find();
-        return numbers(List.of(whole.get()), extension ? "an extension was left off" : "");
+        Matcher behind = EXTENSION.matcher(cell);
+        String extension = behind.find() ? behind.group(1) : "";
+        String warning =
+            extension.isEmpty()
+                ? warning(whole.get(), cell, region)
+                : "the extension is kept apart";
+        return numbers(List.of(whole.get()), extension, warning);
       }
     }
     List<PhoneNumber> read =
@@ -123,18 +143,18 @@ public final class PhoneReader {
     if (parts.size() > 1 && read.size() < 2) {
       Optional<PhoneNumber> slashed = parse(cell.replaceAll("[/\\\\]", "-"), region);
       if (slashed.isPresent()) {
-        return numbers(List.of(slashed.get()), "");
+        return numbers(List.of(slashed.get()), "", "");
       }
     }
     if (!read.isEmpty()) {
-      return numbers(read, read.size() > 1 ? "two numbers" : "a part of the cell is no number");
+      return numbers(read, "", read.size() > 1 ? several(read) : "not all of the cell is a number");
     }
     List<PhoneNumber> pair = sideBySide(cell, region);
     if (!pair.isEmpty()) {
-      return numbers(pair, "two numbers");
+      return numbers(pair, "", several(pair));
     }
     return inProse(cell, region)
-        .<PhoneReading>map(number -> numbers(List.of(number), "words around the number"))
+        .<PhoneReading>map(number -> numbers(List.of(number), "", "words around the number"))
         .orElseGet(() -> new PhoneReading.Unusable("not a usable telephone number"));
   }
 
@@ -149,8 +169,55 @@ public final class PhoneReader {
     return true;
   }
 
-  private static PhoneReading.Numbers numbers(List<PhoneNumber> numbers, String warning) {
-    return new PhoneReading.Numbers(numbers, warning);
+  private static PhoneReading.Numbers numbers(
+      List<PhoneNumber> numbers, String extension, String warning) {
+    return new PhoneReading.Numbers(numbers, extension, warning);
+  }
+
+  private static String several(List<PhoneNumber> numbers) {
+    return numbers.size() == 2 ? "two numbers" : numbers.size() + " numbers";
+  }
+
+  /** What a careful reader would mention of the one number of a cell. */
+  private String warning(PhoneNumber number, String cell, String region) {
+    if (number.type() == LineType.UNKNOWN) {
+      return "in no range that is in use";
+    }
+    if (number.type() == LineType.SPECIAL) {
+      return "a number with a rate of its own, not a person's line";
+    }
+    if (cell.chars().anyMatch(Character::isLetter)) {
+      return "letters read as keys of a telephone";
+    }
+    return lostBeginning(cell, number, region);
+  }
+
+  private String nationalForm(PhoneNumber number) {
+    try {
+      return library.format(library.parse(number.e164(), "ZZ"), PhoneNumberFormat.NATIONAL);
+    } catch (NumberParseException e) {
+      return "";
+    }
+  }
+
+  /** A national number without its trunk zero, or a country code without its plus. */
+  private String lostBeginning(String cell, PhoneNumber number, String region) {
+    String digits = cell.replaceAll("\\D", "");
+    if (cell.contains("+") || number.region().equals("ZZ")) {
+      return cell.startsWith("+011") || cell.startsWith("+ 011") ? "a plus and an exit code" : "";
+    }
+    if (digits.startsWith("0")) {
+      boolean exitCode = digits.startsWith("00") && library.getCountryCodeForRegion(region) == 1;
+      return exitCode ? "00 read as a plus" : "";
+    }
+    boolean northAmerican = number.e164().startsWith("+1");
+    if (!northAmerican && nationalForm(number).matches("\\(?0.*")) {
+      return number.e164().equals("+" + digits)
+          ? "its country code stood without a plus"
+          : "its leading zero was lost";
+    }
+    boolean foreign = !number.e164().startsWith("+" + library.getCountryCodeForRegion(region));
+    return foreign && !digits.startsWith("011") ? "its country code stood without a plus" : "";
   }
 
   /** Two numbers with nothing between them but a blank, a bracket or a plus. */

@@ -9,9 +9,11 @@ public sealed interface PhoneReading {
    * One or more usable numbers.
    *
    * @param numbers in the order in which they stand in the cell, each once
+   * @param extension digits to be dialled behind the first number, or an empty text
    * @param warning what a careful reader would mention, or an empty text
    */
-  record Numbers(List<PhoneNumber> numbers, String warning) implements PhoneReading {
+  record Numbers(List<PhoneNumber> numbers, String extension, String warning)
+      implements PhoneReading {
     public Numbers {
       numbers = List.copyOf(numbers);
       if (numbers.isEmpty()) {

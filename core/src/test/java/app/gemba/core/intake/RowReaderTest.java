@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
+import app.gemba.core.people.SamePerson;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.core.phone.PhoneReader;
 import java.time.LocalDate;
@@ -51,13 +52,10 @@ class RowReaderTest {
     assertThat(row.unlessKnown()).isEmpty();
     PersonDraft draft = row.draft();
     assertThat(draft.ownId()).isEqualTo("MF-7");
-    assertThat(draft.name()).isEqualTo("Quinn Gale");
-    assertThat(draft.firstName()).isEqualTo("Quinn");
+    assertThat(draft.name()).isEqualTo(new PersonName("Quinn Gale", "Quinn", "Gale"));
     assertThat(draft.email()).isEqualTo("quinn@guests.example");
     assertThat(draft.fields()).isEqualTo(Map.of("column_5", "Gull Steps"));
-    assertThat(draft.numbers())
-        .extracting(PhoneNumber::e164)
-        .containsExactly("+12075550101", "+442079460001");
+    assertThat(draft.e164s()).containsExactly("+12075550101", "+442079460001");
     assertThat(draft.agreement()).isEqualTo(Agreement.YES);
     assertThat(draft.agreedOn()).contains(LocalDate.of(2026, 3, 4));
   }
@@ -125,35 +123,142 @@ class RowReaderTest {
     assertThat(row.draft().agreedOn()).contains(day);
   }
 
-  /** ISO 8601 and dotted days; 03/04 could be either and is not guessed. */
+  /** ISO 8601, dotted days and named months; 03/04 could be either and is not guessed. */
   @ParameterizedTest
   @CsvSource(
       nullValues = "-",
       value = {
-        "2026-03-04, 2026-03-04",
-        "2026-03-04T10:20:30Z, 2026-03-04",
-        "4.3.2026, 2026-03-04",
-        "31.2.2026, -",
-        "03/04/2026, -",
-        "spring, -",
+        "2026-03-04, UNDECIDED, 2026-03-04",
+        "2026-03-04T10:20:30Z, UNDECIDED, 2026-03-04",
+        "20260304, UNDECIDED, 2026-03-04",
+        "4.3.2026, UNDECIDED, 2026-03-04",
+        "4 Mar 2026, UNDECIDED, 2026-03-04",
+        "'March 4, 2026', UNDECIDED, 2026-03-04",
+        "31.2.2026, UNDECIDED, -",
+        "03/04/2026, UNDECIDED, -",
+        "03/04/2026, DAY_FIRST, 2026-04-03",
+        "03/04/2026, MONTH_FIRST, 2026-03-04",
+        "13/04/26, UNDECIDED, 2026-04-13",
+        "13/04/2026, MONTH_FIRST, -",
+        "04/04/69, UNDECIDED, 2069-04-04",
+        "04-04-70, UNDECIDED, 1970-04-04",
+        "spring, DAY_FIRST, -",
       })
-  void aDayIsReadOnlyWhereItCanMeanOneThing(String cell, LocalDate expected) {
-    assertThat(DayReader.read(cell)).isEqualTo(Optional.ofNullable(expected));
+  void aDayIsReadOnlyWhereItCanMeanOneThing(String cell, DayOrder order, LocalDate expected) {
+    assertThat(DayReader.read(cell, order)).isEqualTo(Optional.ofNullable(expected));
   }
 
   @ParameterizedTest
   @CsvSource({
-    "'Gale, Quinn', '', '', Quinn Gale, Quinn",
-    "Quinn Gale, '', '', Quinn Gale, Quinn",
-    "'', Quinn, Gale, Quinn Gale, Quinn",
-    "'', Quinn, '', Quinn, Quinn",
-    "'', '', Gale, Gale, ''",
-    "' Anne-Marie   van der Meer ', '', '', Anne-Marie van der Meer, Anne-Marie",
-    "'Gale, Quinn, Jr', '', '', 'Gale, Quinn, Jr', 'Gale,'",
+    "03/04/2026|25/12/2026, DAY_FIRST",
+    "03/04/2026|12/25/2026, MONTH_FIRST",
+    "03/04/2026|05/06/2026, ASK",
+    "04/04/2026|2026-05-06, NO_MATTER",
+    "03/04/2026|25/12/2026|12/25/2026, ASK",
+  })
+  void theOrderOfDaysIsTheOneThatFitsAllOfThem(String cells, DayOrders.Finding expected) {
+    DayOrders orders = new DayOrders();
+    Arrays.stream(cells.split("\\|")).forEach(orders::count);
+    assertThat(orders.finding()).isEqualTo(expected);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      nullValues = "-",
+      delimiter = ';',
+      value = {
+        "NUMBER; 1.234,50; 1234.50",
+        "NUMBER; 1,234.50; 1234.50",
+        "NUMBER; 81,90; 81.90",
+        "NUMBER; $ 1,234; 1234",
+        "NUMBER; twelve; -",
+        "DATE; 4.3.2026; 2026-03-04",
+        "YES_NO; Ja; yes",
+        "YES_NO; perhaps; -",
+        "TEXT; 04101; 04101",
+      })
+  void aFieldIsKeptAsItsTypeHasIt(FieldType type, String cell, String expected) {
+    assertThat(FieldValue.read(type, cell, DayOrder.UNDECIDED))
+        .isEqualTo(Optional.ofNullable(expected));
+  }
+
+  /** Names and codes of ISO 3166-1, in several languages. */
+  @ParameterizedTest
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "Deutschland, DE",
+        "Germany, DE",
+        "DEU, DE",
+        "se, SE",
+        "Sverige, SE",
+        "U.S.A., US",
+        "United States, US",
+        "uk, GB",
+        "Suomi, FI",
+        "Narnia, -",
+        "yes, -",
+      })
+  void aCountryIsReadInItsSeveralSpellings(String cell, String expected) {
+    assertThat(CountryReader.read(cell)).isEqualTo(Optional.ofNullable(expected));
+  }
+
+  @Test
+  void eachRowsOwnCountryReadsItsNumbers() {
+    List<ColumnRole> roles = List.of(ColumnRole.PHONE, ColumnRole.COUNTRY);
+    assertThat(
+            read(new AgreementSource.None(), roles, "0171 3920003", "Deutschland").draft().e164s())
+        .containsExactly("+491713920003");
+    RowReading narnia = read(new AgreementSource.None(), roles, "2075550103", "Narnia");
+    assertThat(narnia.draft().e164s()).containsExactly("+12075550103");
+    assertThat(narnia.notes()).singleElement().matches(note -> !note.wrong() && note.column() == 1);
+  }
+
+  @Test
+  void severalColumnsMayBeJoinedAndWholeColumnsMended() {
+    ColumnChoices street = ColumnChoices.NONE.into("Address");
+    ImportPlan plan =
+        new ImportPlan(
+            List.of(
+                new ColumnPlan(0, "Street", ColumnRole.FIELD, street),
+                new ColumnPlan(1, "Town", ColumnRole.FIELD, street),
+                new ColumnPlan(2, "Phone", ColumnRole.PHONE, ColumnChoices.NONE.into("home")),
+                new ColumnPlan(3, "Tags", ColumnRole.TAGS)),
+            "US",
+            new AgreementSource.None(),
+            SamePerson.USUAL,
+            List.of(new ColumnMend.Swap(1, 2), new ColumnMend.Strip(2, "guest:")));
+    PersonDraft draft =
+        new RowReader(plan, PHONES)
+            .read(List.of("1 Pier Rd", "guest:2075550101", "Gull Steps", "walker; member"))
+            .draft();
+    assertThat(draft.fields()).isEqualTo(Map.of("address", "1 Pier Rd Gull Steps"));
+    assertThat(draft.numbers()).singleElement().matches(held -> held.label().equals("home"));
+    assertThat(draft.tags()).containsExactlyInAnyOrder("walker", "member");
+  }
+
+  @Test
+  void whoMustNotBeContactedIsSaidSo() {
+    List<ColumnRole> roles = List.of(ColumnRole.PHONE, ColumnRole.DO_NOT_CONTACT);
+    assertThat(read(new AgreementSource.None(), roles, "2075550103", "TRUE").draft().doNotContact())
+        .isTrue();
+    assertThat(read(new AgreementSource.None(), roles, "2075550103", "").draft().doNotContact())
+        .isFalse();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'Gale, Quinn', '', '', Quinn Gale, Quinn, Gale",
+    "Quinn Gale, '', '', Quinn Gale, Quinn, Gale",
+    "'', Quinn, Gale, Quinn Gale, Quinn, Gale",
+    "'', Quinn, '', Quinn, Quinn, ''",
+    "'', '', Gale, Gale, '', Gale",
+    "' Anne-Marie   van der Meer ', '', '', Anne-Marie van der Meer, Anne-Marie, van der Meer",
+    "'Gale, Quinn, Jr', '', '', 'Gale, Quinn, Jr', 'Gale,', 'Quinn, Jr'",
   })
   void aNameIsPutTogetherAsItStandsOnAnEnvelope(
-      String whole, String first, String last, String full, String called) {
-    assertThat(PersonName.of(whole, first, last)).isEqualTo(new PersonName(full, called));
+      String whole, String first, String last, String full, String called, String family) {
+    assertThat(PersonName.of(whole, first, last)).isEqualTo(new PersonName(full, called, family));
   }
 
   @Test

@@ -1,12 +1,13 @@
 package app.gemba.core.people;
 
 import static app.gemba.core.Known.mobile;
+import static app.gemba.core.people.SamePerson.USUAL;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.channel.Channel;
+import app.gemba.core.people.SamePerson.NumberRule;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -26,9 +27,22 @@ class IdentityTest {
   }
 
   @Test
-  void withoutAnIdTheNumberDecidesAndNotTheMail() {
+  void withoutAnIdANumberWithTheSameNameDecidesThenTheMail() {
     assertThat(whoIs("", "one@guests.example", "+12075550102")).contains(new PersonId(2));
-    assertThat(whoIs("", "one@guests.example", "+12075550199")).isEmpty();
+    assertThat(whoIs("", "one@guests.example", "+12075550199")).contains(new PersonId(1));
+    assertThat(named("Wick, Oona", USUAL))
+        .isEqualTo(new Identity(Optional.of(new PersonId(2)), false));
+    assertThat(named("oona WÍCK", USUAL).person()).contains(new PersonId(2));
+  }
+
+  @Test
+  void aNumberAloneMayBeAHouseholdAndTheRuleSaysWhich() {
+    assertThat(named("Viggo Wick", USUAL)).isEqualTo(new Identity(Optional.empty(), true));
+    assertThat(named("Viggo Wick", rule(NumberRule.ALONE)))
+        .isEqualTo(new Identity(Optional.of(new PersonId(2)), true));
+    assertThat(named("Oona Wick", rule(NumberRule.NEVER)))
+        .isEqualTo(new Identity(Optional.empty(), false));
+    assertThat(named("", USUAL).person()).contains(new PersonId(2));
   }
 
   @Test
@@ -43,14 +57,34 @@ class IdentityTest {
   void theFirstNumberThatTakesTextsIsTexted() {
     PhoneNumber landline = new PhoneNumber("+442079460001", LineType.LANDLINE, "GB", Set.of());
     PhoneNumber mobile = mobile("+12075550102", "America/New_York");
-    assertThat(NumberChoice.on(Channel.SMS, List.of(landline, mobile))).contains(mobile);
-    assertThat(NumberChoice.on(Channel.SMS, List.of(landline))).contains(landline);
-    assertThat(NumberChoice.on(Channel.SMS, List.of())).isEmpty();
+    assertThat(texted(HeldNumber.of(landline), HeldNumber.of(mobile))).contains(mobile);
+    assertThat(texted(HeldNumber.of(landline))).contains(landline);
+    assertThat(texted()).isEmpty();
+  }
+
+  @Test
+  void noFaxIsEverReachedAndNoExtensionTexted() {
+    PhoneNumber number = mobile("+12075550102", "America/New_York");
+    assertThat(texted(new HeldNumber(number, "Work fax", ""))).isEmpty();
+    HeldNumber behind = new HeldNumber(number, "work", "123");
+    assertThat(texted(behind)).isEmpty();
+    assertThat(NumberChoice.on(Channel.AGENT_CALL, List.of(behind))).contains(behind);
+  }
+
+  private static Optional<PhoneNumber> texted(HeldNumber... numbers) {
+    return NumberChoice.on(Channel.SMS, List.of(numbers)).map(HeldNumber::number);
+  }
+
+  private static SamePerson rule(NumberRule byNumber) {
+    return new SamePerson(true, byNumber, true);
+  }
+
+  private static Identity named(String name, SamePerson rule) {
+    return Identity.of("", name, "", List.of("+12075550102"), rule, KNOWN);
   }
 
   private static Optional<PersonId> whoIs(String ownId, String email, String... numbers) {
-    List<PhoneNumber> all = Arrays.stream(numbers).map(n -> mobile(n)).toList();
-    return Identity.of(ownId, email, all, KNOWN);
+    return Identity.of(ownId, "", email, List.of(numbers), USUAL, KNOWN).person();
   }
 
   private static final class Known implements PeopleDirectory {
@@ -60,13 +94,17 @@ class IdentityTest {
     }
 
     @Override
-    public Optional<PersonId> byNumber(String e164) {
-      return e164.equals("+12075550102") ? Optional.of(new PersonId(2)) : Optional.empty();
+    public List<PeopleDirectory.Known> byNumber(String e164) {
+      return e164.equals("+12075550102")
+          ? List.of(new PeopleDirectory.Known(new PersonId(2), "Oona Wick", "MF-2"))
+          : List.of();
     }
 
     @Override
-    public Optional<PersonId> byEmail(String email) {
-      return email.equals("one@guests.example") ? Optional.of(new PersonId(1)) : Optional.empty();
+    public Optional<PeopleDirectory.Known> byEmail(String email) {
+      return email.equals("one@guests.example")
+          ? Optional.of(new PeopleDirectory.Known(new PersonId(1), "", ""))
+          : Optional.empty();
     }
   }
 }

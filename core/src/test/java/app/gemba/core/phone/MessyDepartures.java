@@ -11,5 +11,8 @@ final class MessyDepartures {
           "293", "a note to stop beside a number must not make it one that is contacted",
           "375", "the library no longer knows the Mexican 1; better rejected than guessed");
 
+  /** Where no warning is given though the table has one, or the other way round. */
+  static final Map<String, String> WARNINGS = Map.of();
+
   private MessyDepartures() {}
 }

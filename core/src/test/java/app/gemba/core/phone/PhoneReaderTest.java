@@ -60,6 +60,31 @@ class PhoneReaderTest {
     assertThat(wrong).isEmpty();
   }
 
+  /**
+   * Source: reference/phone_messy.csv, column "action": what is to be taken with a warning has one.
+   * Disagreements are named in {@link MessyDepartures}.
+   */
+  @Test
+  void whatACarefulPersonWouldMentionIsMentioned() {
+    List<String> wrong = new ArrayList<>();
+    for (NamedCsvRecord row : Reference.rows("phone_messy.csv")) {
+      if (reader.read(row.getField("raw"), row.getField("default_region"))
+          instanceof PhoneReading.Numbers read) {
+        boolean expected = !row.getField("action").equals("accept");
+        boolean departs =
+            MessyDepartures.BY_ID.containsKey(row.getField("id"))
+                || MessyDepartures.WARNINGS.containsKey(row.getField("id"));
+        if (!departs && expected == read.warning().isEmpty()) {
+          wrong.add(row.getField("id") + " " + row.getField("raw_escaped") + ": " + read.warning());
+        }
+        if (!row.getField("extension").equals(read.extension())) {
+          wrong.add(row.getField("id") + " extension " + read.extension());
+        }
+      }
+    }
+    assertThat(wrong).isEmpty();
+  }
+
   @Test
   void aNumberInASplitAreaCodeCouldBeInAllItsZones() {
     assertThat(zones("+18505550100"))

@@ -1,4 +1,4 @@
-package app.gemba.core.intake;
+package app.gemba.core.intake.file;
 
 import java.io.IOException;
 import java.io.Reader;

@@ -1,4 +1,4 @@
-package app.gemba.core.intake;
+package app.gemba.core.intake.file;
 
 /** A file that cannot be taken in; the message says what it is and what to do. */
 public final class UnreadableFile extends Exception {

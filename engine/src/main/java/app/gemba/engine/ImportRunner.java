@@ -1,16 +1,16 @@
 package app.gemba.engine;
 
-import app.gemba.core.intake.DelimitedFile;
 import app.gemba.core.intake.ImportBook;
 import app.gemba.core.intake.ImportBook.Job;
 import app.gemba.core.intake.ImportBook.ReadRow;
+import app.gemba.core.intake.MergeRule;
 import app.gemba.core.intake.RowReader;
-import app.gemba.core.intake.UnreadableFile;
 import app.gemba.core.phone.PhoneReader;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -18,6 +18,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.function.LongConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -32,6 +33,7 @@ public final class ImportRunner implements AutoCloseable {
   private final ImportBook book;
   private final PhoneReader phones;
   private final Clock clock;
+  private final LongConsumer ended;
   private final ExecutorService worker =
       Executors.newSingleThreadExecutor(task -> new Thread(task, "imports"));
   private final ExecutorService keeper =
@@ -40,6 +42,16 @@ public final class ImportRunner implements AutoCloseable {
 
   /** A runner; it does nothing before it is told. */
   public ImportRunner(ImportBook book, PhoneReader phones, Clock clock) {
+    this(book, phones, clock, id -> {});
+  }
+
+  /**
+   * A runner.
+   *
+   * @param ended told of each import that is wholly in
+   */
+  public ImportRunner(ImportBook book, PhoneReader phones, Clock clock, LongConsumer ended) {
+    this.ended = ended;
     this.book = book;
     this.phones = phones;
     this.clock = clock;
@@ -47,7 +59,32 @@ public final class ImportRunner implements AutoCloseable {
 
   /** Goes on with what an earlier process left unfinished. */
   public void start() {
-    book.running().forEach(this::begin);
+    book.undoing().forEach(this::takeBack);
+    book.running().forEach(this::goOn);
+  }
+
+  /** Takes an import back that has been marked for it, as soon as those before it are done. */
+  public void takeBack(long id) {
+    worker.execute(
+        () -> {
+          try {
+            boolean more = true;
+            while (more && !closed) {
+              more = book.undoSome(id, clock.instant());
+            }
+          } catch (RuntimeException e) {
+            // Stays marked: the next start tries again from the last step that was kept.
+            LOG.error("taking import {} back was interrupted: {}", id, e.getMessage());
+          }
+        });
+  }
+
+  private void goOn(long id) {
+    long done = book.job(id).rowsDone();
+    if (done > 0) {
+      book.resumed(id, done);
+    }
+    begin(id);
   }
 
   /** Takes a started import in, as soon as those before it are done. */
@@ -72,8 +109,9 @@ public final class ImportRunner implements AutoCloseable {
       Job job = book.job(id);
       if (readAll(job)) {
         book.end(id, Optional.empty(), clock.instant());
+        ended.accept(id);
       }
-    } catch (IOException | UnreadableFile e) {
+    } catch (IOException e) {
       LOG.error("import {}: {}", id, e.getMessage());
       book.end(
           id,
@@ -85,28 +123,34 @@ public final class ImportRunner implements AutoCloseable {
     }
   }
 
-  /** Whether the whole file is in; false where the process is ending. */
-  private boolean readAll(Job job) throws IOException, UnreadableFile {
-    DelimitedFile file =
-        DelimitedFile.open(job.file(), phones, job.plan().defaultRegion(), job.hasHeader());
+  /** Whether the whole file is in; false where the process is ending or somebody stopped it. */
+  private boolean readAll(Job job) throws IOException {
     RowReader reader = new RowReader(job.plan(), phones);
+    Map<Long, Map<String, MergeRule>> decisions = book.decisions(job.id());
     Steps steps = new Steps(job);
-    file.forEachRow(
-        row -> {
-          if (row.number() > job.rowsDone()) {
-            steps.add(new ReadRow(row.number(), reader.read(row.cells()), row.cutOff()));
-          }
-          return !closed;
-        });
-    steps.finish(!closed);
-    return !closed;
+    job.file()
+        .forEachRow(
+            row -> {
+              if (row.number() > job.rowsDone()) {
+                steps.add(
+                    new ReadRow(
+                        row.number(),
+                        reader.read(job.edits().apply(row.number(), row.cells())),
+                        row.cutOff(),
+                        decisions.getOrDefault(row.number(), Map.of())));
+              }
+              return !closed && !steps.stopped;
+            });
+    steps.finish(!closed && !steps.stopped);
+    return !closed && !steps.stopped;
   }
 
   /** Keeps one step while the rows of the next are being read; never more than one at once. */
   private final class Steps {
     private final Job job;
     private List<ReadRow> step = new ArrayList<>();
-    private Future<?> keeping = CompletableFuture.completedFuture(null);
+    private Future<Boolean> keeping = CompletableFuture.completedFuture(true);
+    private boolean stopped;
 
     Steps(Job job) {
       this.job = job;
@@ -138,7 +182,7 @@ public final class ImportRunner implements AutoCloseable {
 
     private void await() {
       try {
-        keeping.get();
+        stopped |= !keeping.get();
       } catch (InterruptedException e) {
         Thread.currentThread().interrupt();
         throw new IllegalStateException("interrupted while a step was being kept", e);

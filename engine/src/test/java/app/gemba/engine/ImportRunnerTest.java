@@ -3,10 +3,15 @@ package app.gemba.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.CellEdits;
 import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.ImportBook;
 import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.MergeRule;
+import app.gemba.core.intake.file.FileFormat;
+import app.gemba.core.intake.file.FileShape;
+import app.gemba.core.intake.file.TableFile;
 import app.gemba.core.phone.PhoneReader;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -15,7 +20,9 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
@@ -40,6 +47,25 @@ class ImportRunnerTest {
     Book book = new Book(file(), 500);
     run(book);
     assertThat(book.numbers).containsExactlyElementsOf(upTo(501, ROWS));
+    assertThat(book.resumedAt).as("which is said").isEqualTo(500);
+  }
+
+  @Test
+  void anImportThatSomebodyStopsTakesNoFurtherStep() throws Exception {
+    Book book = new Book(file(), 0);
+    book.stopAt = 2;
+    run(book);
+    assertThat(book.numbers).hasSize(1_000);
+    assertThat(book.ended).isEmpty();
+  }
+
+  @Test
+  void takingBackThatWasCutShortGoesOnBeforeAnythingElse() throws Exception {
+    Book book = new Book(file(), 0);
+    book.undoing = List.of(7L);
+    run(book);
+    assertThat(book.undone).isEqualTo(3);
+    assertThat(book.numbers).hasSize(ROWS);
   }
 
   @Test
@@ -83,8 +109,12 @@ class ImportRunnerTest {
   }
 
   private static final class Book implements ImportBook {
-    private final Path file;
+    private final TableFile table;
     private final long done;
+    private List<Long> undoing = List.of();
+    private int undone;
+    private int stopAt;
+    private long resumedAt;
     private final List<Long> numbers = new ArrayList<>();
     private int steps;
     private int failAt;
@@ -92,7 +122,14 @@ class ImportRunnerTest {
     private volatile Optional<Optional<String>> ended = Optional.empty();
 
     Book(Path file, long done) {
-      this.file = file;
+      this.table =
+          new TableFile(
+              file,
+              new FileShape(FileFormat.DELIMITED, "UTF-8", ',', "", 0, true),
+              List.of("Name", "Mobile"),
+              List.of(),
+              ROWS,
+              OptionalLong.empty());
       this.done = done;
     }
 
@@ -114,16 +151,41 @@ class ImportRunnerTest {
                   new ColumnPlan(1, "Mobile", ColumnRole.PHONE)),
               "US",
               new AgreementSource.None());
-      return new Job(id, file, plan, Optional.of(true), done);
+      return new Job(id, table, plan, done, CellEdits.NONE);
     }
 
     @Override
-    public void take(Job job, List<ReadRow> rows, Instant now) {
+    public Map<Long, Map<String, MergeRule>> decisions(long id) {
+      return Map.of();
+    }
+
+    @Override
+    public void resumed(long id, long row) {
+      resumedAt = row;
+    }
+
+    @Override
+    public List<Long> undoing() {
+      return undoing;
+    }
+
+    @Override
+    public boolean undoSome(long id, Instant now) {
+      return ++undone < 3;
+    }
+
+    @Override
+    public boolean take(Job job, List<ReadRow> rows, Instant now) {
       if (++steps == failAt) {
         failed = true;
         throw new IllegalStateException("the disk is full");
       }
+      if (steps == stopAt) {
+        failed = true;
+        return false;
+      }
       rows.forEach(row -> numbers.add(row.number()));
+      return true;
     }
 
     @Override

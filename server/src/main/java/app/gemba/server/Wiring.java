@@ -28,10 +28,14 @@ import app.gemba.store.DataFolder;
 import app.gemba.store.DeskPeople;
 import app.gemba.store.DeskReports;
 import app.gemba.store.DeskStore;
+import app.gemba.store.Fields;
 import app.gemba.store.FollowUps;
 import app.gemba.store.HouseStore;
+import app.gemba.store.ImportEdits;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
+import app.gemba.store.ImportUndo;
+import app.gemba.store.Mappings;
 import app.gemba.store.NetworkStore;
 import app.gemba.store.NumberZones;
 import app.gemba.store.PeopleEdits;
@@ -116,6 +120,26 @@ class Wiring {
   @Bean
   NumberZones numberZones(Store store) {
     return new NumberZones(store);
+  }
+
+  @Bean
+  ImportEdits importEdits(Store store) {
+    return new ImportEdits(store);
+  }
+
+  @Bean
+  ImportUndo importUndo(Store store) {
+    return new ImportUndo(store);
+  }
+
+  @Bean
+  Mappings mappings(Store store) {
+    return new Mappings(store);
+  }
+
+  @Bean
+  Fields fields(Store store) {
+    return new Fields(store);
   }
 
   @Bean

@@ -6,6 +6,7 @@ import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.Standing;
+import app.gemba.core.people.HeldNumber;
 import app.gemba.core.people.NumberChoice;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
@@ -38,7 +39,8 @@ final class Audiences {
       """
       select person_id from (
         select * from (select m.person_id from list_member m indexed by list_member_by_person
-          where m.person_id > ?2
+          where m.person_id > ?2 and coalesce(m.import_id, 0) not in (
+              select id from import where state in ('running', 'failed') or undo_state = 'going')
             and m.list_id in (select list_id from campaign_list where campaign_id = ?1)
           group by m.person_id order by m.person_id limit ?4)
         union
@@ -76,7 +78,7 @@ final class Audiences {
     Map<Long, Gathered> people = new LinkedHashMap<>();
     Sql.query(
         db,
-        "select d.*, n.id as number_id, n.e164, n.line_type, n.region, n.zones, "
+        "select d.*, pn.label, pn.extension, n.id as number_id, n.e164, n.line_type, n.region, n.zones, "
             + STANDING
             + " from ("
             + PEOPLE
@@ -117,6 +119,7 @@ final class Audiences {
     return MergeFields.of(
         row.getString("name"),
         row.getString("first_name"),
+        row.getString("last_name"),
         Sql.text(row, "email").orElse(""),
         Sql.text(row, "own_id").orElse(""),
         Json.texts(row.getString("fields")));
@@ -134,6 +137,8 @@ final class Audiences {
       person.numbers.add(
           new Known(
               number.get(),
+              new HeldNumber(
+                  number.get().number(), row.getString("label"), row.getString("extension")),
               row.getBoolean("suppressed"),
               Agreement.valueOf(row.getString("word"))));
     }
@@ -141,7 +146,7 @@ final class Audiences {
   }
 
   private Member member(Gathered person) {
-    List<PhoneNumber> numbers = person.numbers.stream().map(k -> k.kept.number()).toList();
+    List<HeldNumber> numbers = person.numbers.stream().map(Known::held).toList();
     Optional<Known> chosen =
         NumberChoice.on(channel, numbers)
             .map(number -> person.numbers.get(numbers.indexOf(number)));
@@ -165,7 +170,8 @@ final class Audiences {
     return met;
   }
 
-  private record Known(Numbers.Kept kept, boolean suppressed, Agreement agreement) {}
+  private record Known(
+      Numbers.Kept kept, HeldNumber held, boolean suppressed, Agreement agreement) {}
 
   private record Gathered(long id, String name, Map<String, String> fields, List<Known> numbers) {}
 }

@@ -5,7 +5,9 @@ import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
 import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.ReasonCode;
+import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.people.SamePerson;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -278,7 +280,11 @@ public final class CampaignStore {
     TakeIn step = TakeIn.of(db, drafts, now);
     List<Object[]> people = new ArrayList<>();
     for (PersonDraft draft : drafts) {
-      people.add(new Object[] {id, step.take(draft, step.known(draft)).person().value()});
+      people.add(
+          new Object[] {
+            id,
+            step.take(draft, step.known(draft, SamePerson.USUAL), MergeRules.USUAL).person().value()
+          });
     }
     step.keep();
     Sql.batch(

@@ -37,7 +37,9 @@ public final class DataFolder implements AutoCloseable {
   public static DataFolder open(Path folder) throws IOException {
     Path root = folder.toAbsolutePath().normalize();
     for (String part :
-        new String[] {"imports", "backups", "logs", "stand-ins", "secrets", "recordings"}) {
+        new String[] {
+          "imports", "backups", "logs", "stand-ins", "secrets", "recordings", "scratch", "drop"
+        }) {
       Files.createDirectories(root.resolve(part));
     }
     if (Files.getFileStore(root).supportsFileAttributeView("posix")) {

@@ -1,7 +1,13 @@
 package app.gemba.store;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
+import app.gemba.core.intake.CellEdits;
 import app.gemba.core.intake.ImportBook;
+import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.MergeRule;
+import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.intake.RejectReason;
 import app.gemba.core.people.PersonId;
@@ -11,17 +17,31 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** Imports under way, step by step: a step is kept whole or not at all. */
 public final class ImportSteps implements ImportBook {
   private final Store store;
   private final Path folder;
+  private final ImportUndo undo;
 
   /** Over a store, with the folder in which files are kept. */
   public ImportSteps(Store store, Path folder) {
     this.store = store;
     this.folder = folder;
+    this.undo = new ImportUndo(store);
+  }
+
+  @Override
+  public List<Long> undoing() {
+    return undo.going();
+  }
+
+  @Override
+  public boolean undoSome(long id, Instant now) {
+    return undo.some(id, now);
   }
 
   @Override
@@ -30,40 +50,60 @@ public final class ImportSteps implements ImportBook {
         db ->
             Sql.query(
                 db,
-                "select id from import where state = 'running' order by started_at, id",
+                "select id from import where state = 'running' and undo_state is null"
+                    + " order by started_at, id",
                 row -> row.getLong(1)));
   }
 
   @Override
   public Job job(long id) {
     return store.read(
-        db ->
-            Sql.first(
-                    db,
-                    "select * from import where id = ? and plan is not null",
-                    row ->
-                        new Job(
-                            id,
-                            folder.resolve(row.getString("stored_as")),
-                            Plans.read(row.getString("plan")),
-                            ImportStore.header(row),
-                            row.getLong("rows_done")),
-                    id)
-                .orElseThrow(() -> Refused.notFound("import")));
+        db -> {
+          CellEdits edits = ImportEdits.of(db, id);
+          return Sql.first(
+                  db,
+                  "select * from import where id = ? and plan is not null",
+                  row ->
+                      new Job(
+                          id,
+                          Looks.read(row.getString("look"), folder),
+                          Plans.read(row.getString("plan")),
+                          row.getLong("rows_done"),
+                          edits),
+                  id)
+              .orElseThrow(() -> Refused.notFound("import"));
+        });
+  }
+
+  @Override
+  public Map<Long, Map<String, MergeRule>> decisions(long id) {
+    return store.read(db -> ImportEdits.decisions(db, id));
+  }
+
+  @Override
+  public void resumed(long id, long row) {
+    store
+        .writer()
+        .write(
+            Urgency.BULK,
+            db -> Sql.update(db, "update import set resumed_at_row = ? where id = ?", row, id));
   }
 
   /** Rows that an earlier step has taken are passed over. */
   @Override
-  public void take(Job job, List<ReadRow> rows, Instant now) {
-    store
+  public boolean take(Job job, List<ReadRow> rows, Instant now) {
+    return store
         .writer()
         .write(
             Urgency.BULK,
             db -> {
               Target target = target(db, job);
+              if (target.stopped()) {
+                return false;
+              }
               new Step(db, target, now)
                   .take(rows.stream().filter(row -> row.number() > target.rowsDone()).toList());
-              return null;
+              return true;
             });
   }
 
@@ -84,19 +124,27 @@ public final class ImportSteps implements ImportBook {
   }
 
   private record Target(
-      long importId, long list, long rowsDone, Optional<Long> user, AgreementSource agreement) {}
+      long importId,
+      String fileName,
+      long list,
+      long rowsDone,
+      Optional<Long> user,
+      boolean stopped,
+      ImportPlan plan) {}
 
   private static Target target(Connection db, Job job) throws SQLException {
     return Sql.first(
             db,
-            "select list_id, rows_done, uploaded_by from import where id = ?",
+            "select file_name, list_id, rows_done, uploaded_by, undo_state from import where id = ?",
             row ->
                 new Target(
                     job.id(),
+                    row.getString("file_name"),
                     row.getLong("list_id"),
                     row.getLong("rows_done"),
                     Sql.id(row, "uploaded_by"),
-                    job.plan().agreement()),
+                    Sql.text(row, "undo_state").isPresent(),
+                    job.plan()),
             job.id())
         .orElseThrow(() -> Refused.notFound("import"));
   }
@@ -105,6 +153,7 @@ public final class ImportSteps implements ImportBook {
   private static final class Step {
     private final Connection db;
     private final Target target;
+    private final MergeRules rules;
     private final Instant now;
     private final List<Object[]> outcomes = new ArrayList<>();
     private final List<Object[]> members = new ArrayList<>();
@@ -115,6 +164,7 @@ public final class ImportSteps implements ImportBook {
     Step(Connection db, Target target, Instant now) {
       this.db = db;
       this.target = target;
+      this.rules = MergeRules.of(target.plan());
       this.now = now;
     }
 
@@ -125,8 +175,11 @@ public final class ImportSteps implements ImportBook {
         takeRow(step, row);
       }
       step.keep();
+      keepJournal(step);
       Sql.batch(
-          db, "insert or ignore into list_member (list_id, person_id) values (?, ?)", members);
+          db,
+          "insert or ignore into list_member (list_id, person_id, import_id) values (?, ?, ?)",
+          members);
       Sql.batch(
           db,
           """
@@ -150,19 +203,24 @@ public final class ImportSteps implements ImportBook {
 
     private void takeRow(TakeIn step, ReadRow row) throws SQLException {
       PersonDraft draft = row.reading().draft();
-      Optional<PersonId> known = row.cutOff() ? Optional.empty() : step.known(draft);
+      Optional<PersonId> known =
+          row.cutOff() ? Optional.empty() : step.known(draft, target.plan().samePerson());
       Optional<RejectReason> reason = reason(row, known);
       if (reason.isPresent()) {
         rejected++;
         addOutcome(row, "rejected", Optional.empty(), reason);
         return;
       }
-      TakeIn.Taken taken = step.take(draft, known);
-      Optional<TakeIn.Evidence> evidence = evidence(row.number());
-      if (evidence.isPresent()) {
-        step.record(taken.person(), draft, evidence.get());
+      TakeIn.Taken taken = step.take(draft, known, rules.with(row.decided()));
+      step.record(taken.person(), draft, evidence(row.number()));
+      if (draft.doNotContact()) {
+        step.suppress(
+            taken.person(),
+            draft,
+            "not to be contacted, as " + target.fileName() + " says",
+            evidence(row.number()));
       }
-      members.add(new Object[] {target.list(), taken.person().value()});
+      members.add(new Object[] {target.list(), taken.person().value(), target.importId()});
       fresh += taken.fresh() ? 1 : 0;
       merged += taken.fresh() ? 0 : 1;
       addOutcome(row, taken.fresh() ? "new" : "merged", Optional.of(taken.person()), reason);
@@ -183,29 +241,41 @@ public final class ImportSteps implements ImportBook {
           });
     }
 
-    private Optional<TakeIn.Evidence> evidence(long row) {
-      AgreementSource source = target.agreement();
+    private void keepJournal(TakeIn step) throws SQLException {
+      Sql.batch(
+          db,
+          """
+          insert into import_change (import_id, person_id, before, after) values (?, ?, ?, ?)
+          on conflict (import_id, person_id) do update set after = excluded.after
+          """,
+          step.changed().stream()
+              .map(
+                  one ->
+                      new Object[] {
+                        target.importId(),
+                        one.id(),
+                        Json.write(one.before().orElseThrow()),
+                        Json.write(one.snapshot())
+                      })
+              .toList());
+    }
+
+    private TakeIn.Evidence evidence(long row) {
+      AgreementSource source = target.plan().agreement();
+      Set<Channel> channels = Set.of();
+      Set<Purpose> purposes = Set.of();
+      String how = "";
       if (source instanceof AgreementSource.Declared said) {
-        return Optional.of(
-            new TakeIn.Evidence(
-                said.channels(),
-                said.purposes(),
-                said.how(),
-                Optional.of(target.importId()),
-                Optional.of(row),
-                target.user()));
+        channels = said.channels();
+        purposes = said.purposes();
+        how = said.how();
+      } else if (source instanceof AgreementSource.Column said) {
+        channels = said.channels();
+        purposes = said.purposes();
+        how = said.how();
       }
-      if (source instanceof AgreementSource.Column said) {
-        return Optional.of(
-            new TakeIn.Evidence(
-                said.channels(),
-                said.purposes(),
-                said.how(),
-                Optional.of(target.importId()),
-                Optional.of(row),
-                target.user()));
-      }
-      return Optional.empty();
+      return new TakeIn.Evidence(
+          channels, purposes, how, Optional.of(target.importId()), Optional.of(row), target.user());
     }
   }
 }

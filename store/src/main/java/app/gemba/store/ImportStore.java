@@ -1,8 +1,9 @@
 package app.gemba.store;
 
 import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.KnownPeople;
 import app.gemba.core.intake.RejectReason;
-import app.gemba.core.people.PeopleDirectory;
+import app.gemba.core.intake.file.TableFile;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -28,18 +29,25 @@ public final class ImportStore {
   /**
    * An import.
    *
-   * @param state draft, running, done, failed or discarded
+   * @param state draft, running, done, failed, discarded, going-back or taken-back
+   * @param file how its file is read
+   * @param edits how often somebody put a cell right
+   * @param resumedAtRow behind which row a run went on that was cut short
    * @param rejected rejected rows by reason
+   * @param undoneRows rows taken back so far
+   * @param keptPeople people who stay though the import that brought them is taken back, since
+   *     somebody else brought them too
+   * @param folder the list's folder in which the file was found, where it was
    */
   public record Import(
       long id,
       String fileName,
       String storedAs,
+      String sha256,
       String state,
       String region,
-      long rowCount,
-      Optional<Boolean> hasHeader,
-      Optional<Long> cutOffLine,
+      TableFile file,
+      int edits,
       Optional<Long> listId,
       Optional<String> listName,
       long rowsDone,
@@ -50,22 +58,26 @@ public final class ImportStore {
       Instant uploadedAt,
       Optional<Instant> startedAt,
       Optional<Instant> endedAt,
-      Optional<String> failure) {}
+      Optional<String> failure,
+      Optional<Long> resumedAtRow,
+      long undoneRows,
+      long keptPeople,
+      Optional<String> folder) {}
+
+  /** A file that has been kept and looked at. */
+  public record NewImport(
+      String fileName,
+      String storedAs,
+      String sha256,
+      String region,
+      TableFile file,
+      Optional<String> folder) {}
 
   /** A rejected row. */
   public record Reject(long row, String reason) {}
 
   /** Keeps a file that has been looked at, before anything is taken in. */
-  public long add(
-      String fileName,
-      String storedAs,
-      String sha256,
-      String region,
-      long rows,
-      boolean hasHeader,
-      Optional<Long> cutOffLine,
-      Optional<Long> user,
-      Instant now) {
+  public long add(NewImport is, Optional<Long> user, Instant now) {
     return store
         .writer()
         .write(
@@ -74,17 +86,17 @@ public final class ImportStore {
                 Sql.insert(
                     db,
                     """
-                    insert into import (file_name, stored_as, sha256, state, region, row_count,
-                      has_header, cut_off_line, uploaded_at, uploaded_by)
+                    insert into import (file_name, stored_as, sha256, state, region, row_count, look,
+                      folder, uploaded_at, uploaded_by)
                     values (?, ?, ?, 'draft', ?, ?, ?, ?, ?, ?)
                     """,
-                    fileName,
-                    storedAs,
-                    sha256,
-                    region,
-                    rows,
-                    hasHeader,
-                    cutOffLine,
+                    is.fileName(),
+                    is.storedAs(),
+                    is.sha256(),
+                    is.region(),
+                    is.file().rows(),
+                    Looks.write(is.file()),
+                    is.folder(),
                     now,
                     user));
   }
@@ -109,7 +121,7 @@ public final class ImportStore {
                 """
                 select i.id, i.ended_at, l.name from import i left join list l on l.id = i.list_id
                 where i.sha256 = (select sha256 from import where id = ?1) and i.id <> ?1
-                  and i.state = 'done' order by i.id desc limit 1
+                  and i.state = 'done' and i.undo_state is null order by i.id desc limit 1
                 """,
                 row ->
                     new Earlier(
@@ -117,8 +129,8 @@ public final class ImportStore {
                 id));
   }
 
-  /** Says whether the first row of a file that waits is a header. */
-  public void setHeader(long id, boolean hasHeader, long rows) {
+  /** A file that waits is read another way; what was put right in it is kept by row and column. */
+  public void setFile(long id, TableFile file) {
     store
         .writer()
         .write(
@@ -126,20 +138,16 @@ public final class ImportStore {
             db ->
                 Sql.update(
                     db,
-                    "update import set has_header = ?, row_count = ?"
+                    "update import set look = ?, row_count = ?, edits = edits + 1"
                         + " where id = ? and state = 'draft'",
-                    hasHeader,
-                    rows,
+                    Looks.write(file),
+                    file.rows(),
                     id));
   }
 
   /** Asks something of the people who are known, all of it seeing the same moment. */
-  public <T> T asking(Function<PeopleDirectory, T> question) {
+  public <T> T asking(Function<KnownPeople, T> question) {
     return store.read(db -> question.apply(new PeopleLookup(db)));
-  }
-
-  static Optional<Boolean> header(ResultSet row) throws SQLException {
-    return Sql.id(row, "has_header").map(flag -> flag == 1);
   }
 
   /** Imports, newest first. */
@@ -162,17 +170,19 @@ public final class ImportStore {
     return folder.resolve(of.storedAs());
   }
 
-  /** The plan last used for a file with the same headers, remembered for the next time. */
-  public Optional<ImportPlan> lastPlanFor(List<String> headers) {
+  /** Whether a list has been given a file of this content before, and the import is in force. */
+  public boolean hasTaken(String sha256, long list) {
     return store.read(
         db ->
-            Sql.query(
+            Sql.number(
                     db,
-                    "select plan from import where plan is not null order by id desc limit 20",
-                    row -> Plans.read(row.getString(1)))
-                .stream()
-                .filter(plan -> Plans.headers(plan).equals(headers))
-                .findFirst());
+                    """
+                    select count(*) from import where sha256 = ? and list_id = ?
+                      and state in ('running', 'done') and undo_state is null
+                    """,
+                    sha256,
+                    list)
+                > 0);
   }
 
   /**
@@ -186,6 +196,11 @@ public final class ImportStore {
         .write(
             Urgency.DESK,
             db -> {
+              Fields.require(db, plan, now);
+              Import of =
+                  Sql.first(db, SELECT + " where i.id = ?", row -> read(db, row), id)
+                      .orElseThrow(() -> Refused.notFound("import"));
+              Mappings.remember(db, of.fileName(), of.file().headers(), plan, user, now);
               int started =
                   Sql.update(
                       db,
@@ -264,25 +279,28 @@ public final class ImportStore {
   private static final String SELECT =
       "select i.*, l.name as list_name from import i left join list l on l.id = i.list_id";
 
-  private static Import read(Connection db, ResultSet row) throws SQLException {
+  private Import read(Connection db, ResultSet row) throws SQLException {
     long id = row.getLong("id");
     Map<String, Long> rejected = new LinkedHashMap<>();
     Sql.query(
         db,
         "select reason, rows from import_reject where import_id = ? order by rows desc",
-        reject ->
-            rejected.put(
-                RejectReason.valueOf(reject.getString("reason")).words(), reject.getLong("rows")),
+        reason ->
+            rejected.put(RejectReason.valueOf(reason.getString(1)).words(), reason.getLong(2)),
         id);
+    Optional<String> undo = Sql.text(row, "undo_state");
+    String state =
+        undo.map(is -> is.equals("going") ? "going-back" : "taken-back")
+            .orElse(row.getString("state"));
     return new Import(
         id,
         row.getString("file_name"),
         row.getString("stored_as"),
-        row.getString("state"),
+        row.getString("sha256"),
+        state,
         row.getString("region"),
-        row.getLong("row_count"),
-        header(row),
-        Sql.id(row, "cut_off_line"),
+        Looks.read(row.getString("look"), folder),
+        row.getInt("edits"),
         Sql.id(row, "list_id"),
         Sql.text(row, "list_name"),
         row.getLong("rows_done"),
@@ -293,6 +311,10 @@ public final class ImportStore {
         Instant.parse(row.getString("uploaded_at")),
         Sql.instant(row, "started_at"),
         Sql.instant(row, "ended_at"),
-        Sql.text(row, "failure"));
+        Sql.text(row, "failure"),
+        Sql.id(row, "resumed_at_row"),
+        row.getLong("undo_row"),
+        row.getLong("undo_kept"),
+        Sql.text(row, "folder"));
   }
 }

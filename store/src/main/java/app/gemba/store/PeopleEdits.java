@@ -3,6 +3,7 @@ package app.gemba.store;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.intake.PersonName;
 import app.gemba.core.people.PersonId;
 import app.gemba.core.phone.PhoneNumber;
 import java.sql.Connection;
@@ -70,13 +71,14 @@ public final class PeopleEdits {
                   db,
                   """
                   update person_detail set name = ?, email = nullif(?, ''), own_id = nullif(?, ''),
-                    first_name = ?, fields = ?, version = version + 1
+                    first_name = ?, last_name = ?, fields = ?, version = version + 1
                   where person_id = ? and version = ?
                   """,
                   to.name(),
                   to.email(),
                   to.ownId(),
-                  to.name().split(" ")[0],
+                  PersonName.of(to.name()).first(),
+                  PersonName.of(to.name()).last(),
                   Json.write(to.fields()),
                   id,
                   to.version());
@@ -85,7 +87,7 @@ public final class PeopleEdits {
                 Refused.Kind.STALE,
                 "Somebody changed this person meanwhile. Load the page again, then change it.");
           }
-          PeopleSearch.keepWords(db, id);
+          PeopleSearch.keepWords(db, List.of(id));
           return AuditLog.add(db, user, "person changed", String.valueOf(id), "", now);
         });
   }

@@ -1,38 +1,78 @@
 package app.gemba.store;
 
-import app.gemba.core.people.PeopleDirectory;
+import app.gemba.core.intake.KnownPeople;
+import app.gemba.core.intake.MergeTarget;
 import app.gemba.core.people.PersonId;
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Finds people in the database by what identifies them. */
-record PeopleLookup(Connection db) implements PeopleDirectory {
+record PeopleLookup(Connection db) implements KnownPeople {
+  private static final String KNOWN =
+      "select d.person_id, d.name, coalesce(d.own_id, '') as own_id from ";
 
   @Override
   public Optional<PersonId> byOwnId(String ownId) {
-    return find("select person_id from person_detail where own_id = ?", ownId);
+    return ask(
+            "select person_id from person_detail where own_id = ?",
+            row -> new PersonId(row.getLong(1)),
+            ownId)
+        .stream()
+        .findFirst();
   }
 
   @Override
-  public Optional<PersonId> byNumber(String e164) {
-    return find(
-        """
-      select min(pn.person_id) from number n join person_number pn on pn.number_id = n.id
-      where n.e164 = ? having count(*) > 0
-      """,
+  public List<Known> byNumber(String e164) {
+    return ask(
+        KNOWN
+            + """
+            number n join person_number pn on pn.number_id = n.id
+            join person_detail d on d.person_id = pn.person_id
+            where n.e164 = ? order by d.person_id
+            """,
+        PeopleLookup::known,
         e164);
   }
 
   @Override
-  public Optional<PersonId> byEmail(String email) {
-    return find(
-        "select person_id from person_detail where email = ? order by person_id limit 1", email);
+  public Optional<Known> byEmail(String email) {
+    return ask(
+            KNOWN + "person_detail d where d.email = ? order by d.person_id limit 1",
+            PeopleLookup::known,
+            email)
+        .stream()
+        .findFirst();
   }
 
-  private Optional<PersonId> find(String sql, String value) {
+  @Override
+  public Map<String, String> details(PersonId person) {
+    return ask(
+            "select * from person_detail where person_id = ?",
+            row -> {
+              Map<String, String> details = new HashMap<>(Json.texts(row.getString("fields")));
+              details.put(MergeTarget.NAME, row.getString("name"));
+              details.put(MergeTarget.EMAIL, Sql.text(row, "email").orElse(""));
+              details.put(MergeTarget.OWN_ID, Sql.text(row, "own_id").orElse(""));
+              return details;
+            },
+            person.value())
+        .stream()
+        .findFirst()
+        .orElse(new HashMap<>());
+  }
+
+  private static Known known(ResultSet row) throws SQLException {
+    return new Known(new PersonId(row.getLong(1)), row.getString(2), row.getString(3));
+  }
+
+  private <T> List<T> ask(String sql, Sql.RowMapper<T> mapper, Object value) {
     try {
-      return Sql.first(db, sql, row -> new PersonId(row.getLong(1)), value);
+      return Sql.query(db, sql, mapper, value);
     } catch (SQLException e) {
       throw new StoreFailure("people could not be looked up: " + e.getMessage(), e);
     }

@@ -127,15 +127,17 @@ public final class PeopleStore {
         row -> String.valueOf(row.id()));
   }
 
-  /** People whose words or numbers begin as was typed, in the order in which they were taken in. */
+  /**
+   * People whose words begin as was typed, or one of whose numbers holds the digits, in the order
+   * in which they were taken in.
+   */
   public Page<PersonRow> search(
-      Optional<Long> list, List<String> words, List<String> numberPrefixes, long after, int limit) {
-    if (words.isEmpty() && numberPrefixes.isEmpty()) {
+      Optional<Long> list, List<String> words, String digits, long after, int limit) {
+    if (words.isEmpty() && digits.isEmpty()) {
       return page(list, after, limit);
     }
     return Page.of(
-        store.read(
-            db -> rows(db, PeopleSearch.find(db, list, words, numberPrefixes, after, limit + 1))),
+        store.read(db -> rows(db, PeopleSearch.find(db, list, words, digits, after, limit + 1))),
         limit,
         row -> String.valueOf(row.id()));
   }

@@ -152,6 +152,7 @@ final class Retries {
         join person_number pn on pn.person_id = m.person_id
         join number n on n.id = pn.number_id
         where m.id = ?1 and n.line_type in (select value from json_each(?2))
+          and instr(lower(pn.label), 'fax') = 0 and (pn.extension = '' or ?3)
           and not exists (select 1 from audience_member o where o.campaign_id = m.campaign_id
             and o.number_id = pn.number_id and o.twice = 0 and o.id <> m.id)
           and not exists (select 1 from attempt b where b.campaign_id = m.campaign_id
@@ -160,7 +161,8 @@ final class Retries {
         """,
         row -> row.getLong(1),
         member.id(),
-        Json.write(Arrays.stream(LineType.values()).filter(member.channel()::takes).toList()));
+        Json.write(Arrays.stream(LineType.values()).filter(member.channel()::takes).toList()),
+        member.channel() == Channel.AGENT_CALL);
   }
 
   /** Somebody who asked for it is called again on the same number, whatever the plan says. */

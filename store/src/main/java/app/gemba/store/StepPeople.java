@@ -1,9 +1,12 @@
 package app.gemba.store;
 
+import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.people.HeldNumber;
 import app.gemba.core.people.PeopleDirectory;
 import app.gemba.core.people.PersonId;
 import app.gemba.core.phone.PhoneNumber;
+import app.gemba.store.PersonSnapshot.Held;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -24,10 +27,11 @@ import java.util.stream.Collectors;
  */
 final class StepPeople implements PeopleDirectory {
   private final Connection db;
+  private final Tags tags;
   private final Map<String, Long> ownIds = new HashMap<>();
   private final Map<String, Long> emails = new HashMap<>();
   private final Map<String, Long> numberIds = new HashMap<>();
-  private final Map<String, Long> byNumber = new HashMap<>();
+  private final Map<String, Set<Long>> holders = new HashMap<>();
   private final Map<Long, StepPerson> people = new LinkedHashMap<>();
   private final List<NewNumber> newNumbers = new ArrayList<>();
   private long lastPerson;
@@ -36,13 +40,21 @@ final class StepPeople implements PeopleDirectory {
   /** A number that the step is the first to bring. */
   record NewNumber(long id, PhoneNumber number) {}
 
-  private StepPeople(Connection db) {
+  private StepPeople(Connection db, Tags tags) {
     this.db = db;
+    this.tags = tags;
   }
 
   /** Looks up everybody whom any of the drafts could be about. */
   static StepPeople of(Connection db, Collection<PersonDraft> drafts) throws SQLException {
-    StepPeople step = new StepPeople(db);
+    StepPeople step =
+        new StepPeople(
+            db,
+            Tags.of(
+                db,
+                drafts.stream()
+                    .flatMap(draft -> draft.tags().stream())
+                    .collect(Collectors.toCollection(LinkedHashSet::new))));
     step.lastPerson = Sql.number(db, "select coalesce(max(id), 0) from person");
     step.lastNumber = Sql.number(db, "select coalesce(max(id), 0) from number");
     step.lookUp(drafts);
@@ -69,27 +81,29 @@ final class StepPeople implements PeopleDirectory {
                 .distinct()
                 .toList()));
     Set<String> numbers =
-        drafts.stream()
-            .flatMap(draft -> draft.numbers().stream())
-            .map(PhoneNumber::e164)
-            .collect(Collectors.toSet());
+        drafts.stream().flatMap(draft -> draft.e164s().stream()).collect(Collectors.toSet());
     Sql.query(
         db,
         """
-        select n.e164, n.id, min(pn.person_id) as person from json_each(?) j
+        select n.e164, n.id, pn.person_id as person from json_each(?) j
         join number n on n.e164 = j.value
-        left join person_number pn on pn.number_id = n.id group by n.id
+        left join person_number pn on pn.number_id = n.id order by pn.person_id
         """,
         row -> {
           String e164 = row.getString(1);
-          Sql.id(row, "person").ifPresent(person -> byNumber.put(e164, person));
-          return numberIds.put(e164, row.getLong(2));
+          numberIds.put(e164, row.getLong(2));
+          Sql.id(row, "person").ifPresent(person -> holdersOf(e164).add(person));
+          return e164;
         },
         Json.write(numbers));
     Set<Long> found = new LinkedHashSet<>(ownIds.values());
     found.addAll(emails.values());
-    found.addAll(byNumber.values());
+    holders.values().forEach(found::addAll);
     StepPerson.load(db, found).forEach(person -> people.put(person.id(), person));
+  }
+
+  private Set<Long> holdersOf(String e164) {
+    return holders.computeIfAbsent(e164, number -> new LinkedHashSet<>(2));
   }
 
   /** Somebody by their surrogate, as they stand within the step. */
@@ -101,14 +115,16 @@ final class StepPeople implements PeopleDirectory {
   }
 
   /** Takes a draft in: somebody new, or more about somebody known. */
-  StepPerson take(PersonDraft draft, Optional<PersonId> known) throws SQLException {
+  StepPerson take(PersonDraft draft, Optional<PersonId> known, MergeRules rules)
+      throws SQLException {
     StepPerson person = known.isPresent() ? person(known.get()) : StepPerson.fresh(++lastPerson);
     people.putIfAbsent(person.id(), person);
-    person.learn(draft);
-    for (PhoneNumber number : draft.numbers()) {
-      person.add(numberId(number));
-      byNumber.merge(number.e164(), person.id(), Math::min);
+    List<Held> said = new ArrayList<>();
+    for (HeldNumber held : draft.numbers()) {
+      said.add(new Held(numberId(held.number()), held.label(), held.extension()));
+      holdersOf(held.number().e164()).add(person.id());
     }
+    person.learn(draft, said, tags.ids(draft.tags()), rules);
     if (!person.ownId().isEmpty()) {
       ownIds.putIfAbsent(person.ownId(), person.id());
     }
@@ -138,18 +154,26 @@ final class StepPeople implements PeopleDirectory {
     return newNumbers;
   }
 
+  /** Names of tags by their surrogates. */
+  Map<Long, String> tagNames() {
+    return tags.names();
+  }
+
   @Override
   public Optional<PersonId> byOwnId(String ownId) {
     return Optional.ofNullable(ownIds.get(ownId)).map(PersonId::new);
   }
 
   @Override
-  public Optional<PersonId> byNumber(String e164) {
-    return Optional.ofNullable(byNumber.get(e164)).map(PersonId::new);
+  public List<Known> byNumber(String e164) {
+    Set<Long> all = holders.getOrDefault(e164, Set.of());
+    return all.isEmpty()
+        ? List.of()
+        : all.stream().sorted().map(id -> people.get(id).known()).toList();
   }
 
   @Override
-  public Optional<PersonId> byEmail(String email) {
-    return Optional.ofNullable(emails.get(email)).map(PersonId::new);
+  public Optional<Known> byEmail(String email) {
+    return Optional.ofNullable(emails.get(email)).map(id -> people.get(id).known());
   }
 }

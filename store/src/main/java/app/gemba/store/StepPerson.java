@@ -1,32 +1,35 @@
 package app.gemba.store;
 
+import app.gemba.core.intake.MergeRules;
+import app.gemba.core.intake.MergeTarget;
 import app.gemba.core.intake.PersonDraft;
-import app.gemba.core.people.SearchWords;
+import app.gemba.core.intake.PersonName;
+import app.gemba.core.people.PeopleDirectory.Known;
+import app.gemba.core.people.PersonId;
+import app.gemba.store.PersonSnapshot.Held;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
-/**
- * One person within a step: what was known, and what the step's rows added. What is known stays
- * where a row is blank or says something else; custom fields take the newest word.
- */
+/** One person within a step: what was known, and what the step's rows made of it. */
 final class StepPerson {
   private final long id;
   private final boolean fresh;
   private String ownId = "";
-  private String name = "";
-  private String firstName = "";
+  private PersonName name = PersonName.BLANK;
   private String email = "";
   private final Map<String, String> fields = new LinkedHashMap<>();
-  private final List<Long> numbers = new ArrayList<>();
-  private int lastPosition;
-  private int numbersBefore;
+  private final List<Held> numbers = new ArrayList<>();
+  private final Set<Long> tags = new LinkedHashSet<>();
+  private Optional<PersonSnapshot> before = Optional.empty();
   private boolean changed;
 
   private StepPerson(long id, boolean fresh) {
@@ -48,15 +51,16 @@ final class StepPerson {
     Sql.query(
         db,
         """
-        select d.person_id, coalesce(d.own_id, '') as own_id, d.name, d.first_name,
+        select d.person_id, coalesce(d.own_id, '') as own_id, d.name, d.first_name, d.last_name,
           coalesce(d.email, '') as email, d.fields
         from json_each(?) j join person_detail d on d.person_id = j.value
         """,
         row -> {
           StepPerson person = new StepPerson(row.getLong("person_id"), false);
           person.ownId = row.getString("own_id");
-          person.name = row.getString("name");
-          person.firstName = row.getString("first_name");
+          person.name =
+              new PersonName(
+                  row.getString("name"), row.getString("first_name"), row.getString("last_name"));
           person.email = row.getString("email");
           person.fields.putAll(Json.texts(row.getString("fields")));
           return people.put(person.id, person);
@@ -65,35 +69,85 @@ final class StepPerson {
     Sql.query(
         db,
         """
-        select pn.person_id, pn.number_id, pn.position from json_each(?) j
+        select pn.person_id, pn.number_id, pn.label, pn.extension from json_each(?) j
         join person_number pn on pn.person_id = j.value order by pn.person_id, pn.position
         """,
-        row -> {
-          StepPerson person = people.get(row.getLong(1));
-          person.numbers.add(row.getLong(2));
-          person.lastPosition = row.getInt(3);
-          person.numbersBefore = person.numbers.size();
-          return person;
-        },
+        row ->
+            people
+                .get(row.getLong(1))
+                .numbers
+                .add(new Held(row.getLong(2), row.getString(3), row.getString(4))),
+        all);
+    Sql.query(
+        db,
+        "select pt.person_id, pt.tag_id from json_each(?) j"
+            + " join person_tag pt on pt.person_id = j.value",
+        row -> people.get(row.getLong(1)).tags.add(row.getLong(2)),
         all);
     return people.values();
   }
 
-  /** Takes over what a row says and nobody said before. */
-  void learn(PersonDraft draft) {
+  /**
+   * Takes over what a row says, field by field as the rules have it.
+   *
+   * @param said the row's numbers and tags by their surrogates
+   */
+  void learn(PersonDraft draft, List<Held> said, Set<Long> saidTags, MergeRules forKnown) {
+    MergeRules rules = fresh && !changed ? MergeRules.ALL : forKnown;
+    if (!fresh && before.isEmpty()) {
+      before = Optional.of(snapshot());
+    }
     changed = true;
-    ownId = ownId.isEmpty() ? draft.ownId() : ownId;
-    name = name.isEmpty() ? draft.name() : name;
-    firstName = firstName.isEmpty() ? draft.firstName() : firstName;
-    email = email.isEmpty() ? draft.email() : email;
-    fields.putAll(draft.fields());
+    ownId = rules.text(MergeTarget.OWN_ID, ownId, draft.ownId());
+    if (rules.takes(MergeTarget.NAME, name.full(), draft.name().full())) {
+      name = draft.name();
+    } else if (name.full().equals(draft.name().full())) {
+      name =
+          new PersonName(
+              name.full(),
+              name.first().isEmpty() ? draft.name().first() : name.first(),
+              name.last().isEmpty() ? draft.name().last() : name.last());
+    }
+    email = rules.text(MergeTarget.EMAIL, email, draft.email());
+    draft
+        .fields()
+        .forEach(
+            (key, value) ->
+                fields.compute(
+                    key, (is, known) -> rules.text(key, known == null ? "" : known, value)));
+    learnNumbers(said, rules);
+    if (!saidTags.isEmpty() && rules.takesAny(MergeTarget.TAGS, !tags.isEmpty())) {
+      if (rules.replaces(MergeTarget.TAGS)) {
+        tags.clear();
+      }
+      tags.addAll(saidTags);
+    }
   }
 
-  /** Adds a number, behind those that are there. */
-  void add(long number) {
-    if (!numbers.contains(number)) {
-      numbers.add(number);
+  private void learnNumbers(List<Held> said, MergeRules rules) {
+    if (said.isEmpty() || !rules.takesAny(MergeTarget.PHONES, !numbers.isEmpty())) {
+      return;
     }
+    if (rules.replaces(MergeTarget.PHONES)) {
+      numbers.clear();
+    }
+    for (Held held : said) {
+      int place = placeOf(held.number());
+      if (place < 0) {
+        numbers.add(held);
+      } else if (numbers.get(place).label().isEmpty() && !held.label().isEmpty()) {
+        numbers.set(place, held);
+      }
+    }
+  }
+
+  private int placeOf(long number) {
+    for (int i = 0; i < numbers.size(); i++) {
+      if (numbers.get(i).number() == number) {
+        return i;
+      }
+    }
+    return -1;
   }
 
   long id() {
@@ -108,6 +162,32 @@ final class StepPerson {
     return changed;
   }
 
+  /** Whether anything is other than it was. */
+  boolean differs() {
+    return fresh || before.isPresent() && !before.get().equals(snapshot());
+  }
+
+  /** As it was before the step; empty for somebody new. */
+  Optional<PersonSnapshot> before() {
+    return before;
+  }
+
+  PersonSnapshot snapshot() {
+    return new PersonSnapshot(
+        ownId,
+        name.full(),
+        name.first(),
+        name.last(),
+        email,
+        new LinkedHashMap<>(fields),
+        List.copyOf(numbers),
+        Set.copyOf(tags));
+  }
+
+  Known known() {
+    return new Known(new PersonId(id), name.full(), ownId);
+  }
+
   String ownId() {
     return ownId;
   }
@@ -118,27 +198,56 @@ final class StepPerson {
 
   /** Surrogates of the person's numbers, in their order. */
   List<Long> numbers() {
-    return List.copyOf(numbers);
+    return numbers.stream().map(Held::number).toList();
   }
 
-  /** Rows of {@code person_number} that are to be added. */
-  List<Object[]> newNumberRows() {
+  /** Whether the numbers that were there stand where they stood, and others only follow. */
+  boolean onlyGained() {
+    List<Held> were = before.map(PersonSnapshot::numbers).orElse(List.of());
+    return numbers.size() >= were.size() && numbers.subList(0, were.size()).equals(were);
+  }
+
+  /** Rows of {@code person_number}: those behind the ones that were there, or all of them. */
+  List<Object[]> numberRows(boolean all) {
+    int from = all ? 0 : before.map(was -> was.numbers().size()).orElse(0);
     List<Object[]> rows = new ArrayList<>();
-    for (int i = numbersBefore; i < numbers.size(); i++) {
-      rows.add(new Object[] {id, lastPosition + 1 + i - numbersBefore, numbers.get(i)});
+    for (int i = from; i < numbers.size(); i++) {
+      Held held = numbers.get(i);
+      rows.add(new Object[] {id, i + 1, held.number(), held.label(), held.extension()});
     }
     return rows;
   }
 
-  /** The columns of {@code person_detail}, the surrogate last. */
-  Object[] detailRow() {
-    return new Object[] {ownId, name, firstName, email, Json.write(fields), id};
+  /** Tags beside those that were there. */
+  List<Object[]> tagRows() {
+    Set<Long> were = before.map(PersonSnapshot::tags).orElse(Set.of());
+    return tags.stream()
+        .filter(tag -> !were.contains(tag))
+        .map(tag -> new Object[] {tag, id})
+        .toList();
   }
 
-  /** Rows of {@code person_word}. */
-  List<Object[]> wordRows() {
-    return SearchWords.of(name, email, ownId).stream()
-        .map(word -> new Object[] {word, id})
+  /** Tags that were there and no longer are. */
+  List<Object[]> lostTagRows() {
+    return before.map(PersonSnapshot::tags).orElse(Set.of()).stream()
+        .filter(tag -> !tags.contains(tag))
+        .map(tag -> new Object[] {tag, id})
         .toList();
+  }
+
+  /** The columns of {@code person_detail}, the surrogate last. */
+  Object[] detailRow() {
+    return new Object[] {
+      ownId, name.full(), name.first(), name.last(), email, Json.write(fields), id
+    };
+  }
+
+  /** The words by which the person is found. */
+  String words(Map<Long, String> tagNames) {
+    StringBuilder words = new StringBuilder(name.full());
+    words.append(' ').append(email).append(' ').append(ownId);
+    fields.values().forEach(value -> words.append(' ').append(value));
+    tags.forEach(tag -> words.append(' ').append(tagNames.getOrDefault(tag, "")));
+    return words.toString();
   }
 }

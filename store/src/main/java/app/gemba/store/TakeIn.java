@@ -3,9 +3,11 @@ package app.gemba.store;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
+import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.Identity;
 import app.gemba.core.people.PersonId;
+import app.gemba.core.people.SamePerson;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -24,6 +26,7 @@ final class TakeIn {
   private final Instant now;
   private final StepPeople people;
   private final List<Object[]> records = new ArrayList<>();
+  private final List<Object[]> stops = new ArrayList<>();
 
   private TakeIn(Connection db, Instant now, StepPeople people) {
     this.db = db;
@@ -39,7 +42,8 @@ final class TakeIn {
   /** One draft, taken in and kept. */
   static PersonId one(Connection db, PersonDraft draft, Instant now) throws SQLException {
     TakeIn step = of(db, List.of(draft), now);
-    PersonId person = step.take(draft, step.known(draft)).person();
+    PersonId person =
+        step.take(draft, step.known(draft, SamePerson.USUAL), MergeRules.USUAL).person();
     step.keep();
     return person;
   }
@@ -48,7 +52,7 @@ final class TakeIn {
   static void more(Connection db, PersonId person, PersonDraft draft, Instant now)
       throws SQLException {
     TakeIn step = of(db, List.of(draft), now);
-    step.take(draft, Optional.of(person));
+    step.take(draft, Optional.of(person), MergeRules.USUAL);
     step.keep();
   }
 
@@ -65,13 +69,15 @@ final class TakeIn {
       Optional<Long> recordedBy) {}
 
   /** Whom a row is about; empty where it is nobody known. */
-  Optional<PersonId> known(PersonDraft draft) {
-    return Identity.of(draft.ownId(), draft.email(), draft.numbers(), people);
+  Optional<PersonId> known(PersonDraft draft, SamePerson rule) {
+    return Identity.of(
+            draft.ownId(), draft.name().full(), draft.email(), draft.e164s(), rule, people)
+        .person();
   }
 
   /** Takes a row in. */
-  Taken take(PersonDraft draft, Optional<PersonId> known) throws SQLException {
-    StepPerson person = people.take(draft, known);
+  Taken take(PersonDraft draft, Optional<PersonId> known, MergeRules rules) throws SQLException {
+    StepPerson person = people.take(draft, known, rules);
     return new Taken(new PersonId(person.id()), known.isEmpty());
   }
 
@@ -80,17 +86,43 @@ final class TakeIn {
     if (draft.agreement() == Agreement.UNSAID) {
       return;
     }
-    List<Long> spokenOf =
-        draft.numbers().isEmpty()
-            ? people.person(person).numbers()
-            : draft.numbers().stream().map(people::numberId).toList();
-    for (long number : spokenOf) {
+    for (long number : spokenOf(person, draft)) {
       for (Channel channel : evidence.channels()) {
         for (Purpose purpose : evidence.purposes()) {
           records.add(recordRow(number, channel, purpose, draft, evidence));
         }
       }
     }
+  }
+
+  /** Suppresses the numbers of a row that says that nobody may contact the person. */
+  void suppress(PersonId person, PersonDraft draft, String why, Evidence evidence)
+      throws SQLException {
+    for (long number : spokenOf(person, draft)) {
+      stops.add(
+          new Object[] {
+            number,
+            why,
+            now,
+            evidence.recordedBy(),
+            evidence.importId(),
+            number,
+            evidence.importId()
+          });
+    }
+  }
+
+  private List<Long> spokenOf(PersonId person, PersonDraft draft) throws SQLException {
+    return draft.numbers().isEmpty()
+        ? people.person(person).numbers()
+        : draft.numbers().stream().map(held -> people.numberId(held.number())).toList();
+  }
+
+  /** People who were known before and are other than they were, for the journal. */
+  List<StepPerson> changed() {
+    return people.people().stream()
+        .filter(one -> one.isChanged() && !one.isFresh() && one.differs())
+        .toList();
   }
 
   private Object[] recordRow(
@@ -101,7 +133,7 @@ final class TakeIn {
       purpose,
       draft.agreement(),
       draft.agreedOn().map(Object::toString),
-      evidence.how(),
+      draft.agreedHow().isEmpty() ? evidence.how() : draft.agreedHow(),
       evidence.importId(),
       evidence.importRow(),
       evidence.recordedBy(),
@@ -111,46 +143,13 @@ final class TakeIn {
 
   /** Writes the step. */
   void keep() throws SQLException {
-    Sql.batch(
-        db,
-        "insert into number (id, e164, line_type, region, zones) values (?, ?, ?, ?, ?)",
-        people.newNumbers().stream().map(is -> Numbers.row(is.id(), is.number())).toList());
     List<StepPerson> fresh = people.people().stream().filter(StepPerson::isFresh).toList();
-    List<StepPerson> changed =
-        people.people().stream().filter(one -> one.isChanged() && !one.isFresh()).toList();
-    Sql.batch(
-        db,
-        "insert into person (id, taken_in_at) values (?, ?)",
-        fresh.stream().map(one -> new Object[] {one.id(), now}).toList());
-    Sql.batch(
-        db,
-        """
-        insert into person_detail (own_id, name, first_name, email, fields, person_id)
-        values (nullif(?, ''), ?, ?, nullif(?, ''), ?, ?)
-        """,
-        fresh.stream().map(StepPerson::detailRow).toList());
-    Sql.batch(
-        db,
-        """
-        update person_detail set own_id = nullif(?, ''), name = ?, first_name = ?,
-          email = nullif(?, ''), fields = ?, version = version + 1
-        where person_id = ?
-        """,
-        changed.stream().map(StepPerson::detailRow).toList());
-    Sql.batch(
-        db,
-        "delete from person_word where person_id = ?",
-        changed.stream().map(one -> new Object[] {one.id()}).toList());
-    List<StepPerson> all = new ArrayList<>(fresh);
-    all.addAll(changed);
-    Sql.batch(
-        db,
-        "insert into person_word (word, person_id) values (?, ?)",
-        all.stream().flatMap(one -> one.wordRows().stream()).toList());
-    Sql.batch(
-        db,
-        "insert into person_number (person_id, position, number_id) values (?, ?, ?)",
-        all.stream().flatMap(one -> one.newNumberRows().stream()).toList());
+    List<StepPerson> changed = changed();
+    keepNumbers();
+    keepDetails(fresh, changed);
+    keepHeldNumbers(fresh, changed);
+    keepTags(fresh, changed);
+    keepWords(fresh, changed);
     Sql.batch(
         db,
         """
@@ -159,5 +158,91 @@ final class TakeIn {
         values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
         """,
         records);
+    Sql.batch(
+        db,
+        """
+        insert into suppression (number_id, why, since, added_by, import_id)
+        select ?, ?, ?, ?, ? where not exists (
+          select 1 from suppression where number_id = ? and import_id is ?)
+        """,
+        stops);
+  }
+
+  private void keepNumbers() throws SQLException {
+    Sql.batch(
+        db,
+        "insert into number (id, e164, line_type, region, zones) values (?, ?, ?, ?, ?)",
+        people.newNumbers().stream().map(is -> Numbers.row(is.id(), is.number())).toList());
+    Sql.batch(
+        db,
+        "insert into number_search (rowid, digits) values (?, ?)",
+        people.newNumbers().stream()
+            .map(is -> new Object[] {is.id(), is.number().e164().substring(1)})
+            .toList());
+  }
+
+  private void keepDetails(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
+    Sql.batch(
+        db,
+        "insert into person (id, taken_in_at) values (?, ?)",
+        fresh.stream().map(one -> new Object[] {one.id(), now}).toList());
+    Sql.batch(
+        db,
+        """
+        insert into person_detail (own_id, name, first_name, last_name, email, fields, person_id)
+        values (nullif(?, ''), ?, ?, ?, nullif(?, ''), ?, ?)
+        """,
+        fresh.stream().map(StepPerson::detailRow).toList());
+    Sql.batch(
+        db,
+        """
+        update person_detail set own_id = nullif(?, ''), name = ?, first_name = ?, last_name = ?,
+          email = nullif(?, ''), fields = ?, version = version + 1
+        where person_id = ?
+        """,
+        changed.stream().map(StepPerson::detailRow).toList());
+  }
+
+  private void keepHeldNumbers(List<StepPerson> fresh, List<StepPerson> changed)
+      throws SQLException {
+    Sql.batch(
+        db,
+        "delete from person_number where person_id = ?",
+        changed.stream()
+            .filter(one -> !one.onlyGained())
+            .map(one -> new Object[] {one.id()})
+            .toList());
+    List<Object[]> rows = new ArrayList<>();
+    fresh.forEach(one -> rows.addAll(one.numberRows(true)));
+    changed.forEach(one -> rows.addAll(one.numberRows(!one.onlyGained())));
+    Sql.batch(
+        db,
+        """
+        insert into person_number (person_id, position, number_id, label, extension)
+        values (?, ?, ?, ?, ?)
+        """,
+        rows);
+  }
+
+  private void keepTags(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
+    List<Object[]> gained = new ArrayList<>();
+    fresh.forEach(one -> gained.addAll(one.tagRows()));
+    changed.forEach(one -> gained.addAll(one.tagRows()));
+    Sql.batch(db, "insert into person_tag (tag_id, person_id) values (?, ?)", gained);
+    Sql.batch(
+        db,
+        "delete from person_tag where tag_id = ? and person_id = ?",
+        changed.stream().flatMap(one -> one.lostTagRows().stream()).toList());
+  }
+
+  private void keepWords(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
+    Sql.batch(
+        db,
+        "delete from person_search where rowid = ?",
+        changed.stream().map(one -> new Object[] {one.id()}).toList());
+    List<Object[]> rows = new ArrayList<>();
+    fresh.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
+    changed.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
+    Sql.batch(db, "insert into person_search (rowid, words) values (?, ?)", rows);
   }
 }

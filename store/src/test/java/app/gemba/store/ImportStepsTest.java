@@ -3,23 +3,16 @@ package app.gemba.store;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gemba.core.channel.Channel;
-import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ImportBook.ReadRow;
 import app.gemba.core.intake.ImportPlan;
-import app.gemba.core.intake.PersonDraft;
-import app.gemba.core.intake.RejectReason;
-import app.gemba.core.intake.RowReading;
-import app.gemba.core.phone.PhoneNumber;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
@@ -31,13 +24,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ImportStepsTest {
   private static final Optional<Long> NOBODY = Optional.empty();
   private static final int ROWS = 300;
-
   @TempDir Path folder;
 
   @ParameterizedTest
   @ValueSource(ints = {1, 2, 3})
   void stepsOfAnySizeMakeTheSamePeople(int seed) throws IOException {
-    List<ReadRow> rows = rows(seed);
+    List<ReadRow> rows = ImportRows.random(seed, ROWS);
     List<List<String>> one = after(rows, 1, "one" + seed);
     assertThat(after(rows, 7, "seven" + seed)).isEqualTo(one);
     assertThat(after(rows, ROWS, "all" + seed)).isEqualTo(one);
@@ -47,11 +39,13 @@ class ImportStepsTest {
   void whatIsKnownStaysAndWhatIsBlankIsFilled() throws IOException {
     List<ReadRow> rows =
         List.of(
-            row(1, draft("MF-1", "Oona Wick", "", Map.of("port", "Gull Steps"), 1)),
-            row(
+            ImportRows.row(
+                1, ImportRows.draft("MF-1", "Oona Wick", "", Map.of("port", "Gull Steps"), 1)),
+            ImportRows.row(
                 2,
-                draft("MF-1", "Oona W.", "oona@guests.example", Map.of("port", "North Pier"), 2)),
-            row(3, draft("", "Somebody", "", Map.of("pass", "Family"), 2)));
+                ImportRows.draft(
+                    "MF-1", "Oona W.", "oona@guests.example", Map.of("port", "North Pier"), 2)),
+            ImportRows.row(3, ImportRows.draft("", "", "", Map.of("pass", "Family"), 2)));
     try (TemporaryHouse house = taken(rows, 3, "known")) {
       PeopleStore.Person oona = new PeopleStore(house.store).person(1, TemporaryHouse.NOW);
       assertThat(oona.name()).isEqualTo("Oona Wick");
@@ -68,9 +62,12 @@ class ImportStepsTest {
   void aRowWithoutANumberIsAboutSomebodyKnownOrIsRejected() throws IOException {
     List<ReadRow> rows =
         List.of(
-            row(1, draft("MF-1", "Oona Wick", "oona@guests.example", Map.of(), 1)),
-            row(2, draft("", "Oona", "oona@guests.example", Map.of("pass", "Family"))),
-            row(3, draft("MF-9", "Nobody", "nobody@guests.example", Map.of())));
+            ImportRows.row(
+                1, ImportRows.draft("MF-1", "Oona Wick", "oona@guests.example", Map.of(), 1)),
+            ImportRows.row(
+                2, ImportRows.draft("", "Oona", "oona@guests.example", Map.of("pass", "Family"))),
+            ImportRows.row(
+                3, ImportRows.draft("MF-9", "Nobody", "nobody@guests.example", Map.of())));
     try (TemporaryHouse house = taken(rows, 3, "numberless")) {
       assertThat(house.number("select count(*) from person")).isEqualTo(1);
       assertThat(house.number("select count(*) from import_row where outcome = 'merged'"))
@@ -81,52 +78,12 @@ class ImportStepsTest {
     }
   }
 
-  /** Rows about few people, by few ids, numbers and addresses, so that most of them meet. */
-  private static List<ReadRow> rows(int seed) {
-    Random random = new Random(seed);
-    List<ReadRow> rows = new ArrayList<>();
-    for (int i = 1; i <= ROWS; i++) {
-      int[] numbers = random.ints(random.nextInt(3), 0, 60).distinct().toArray();
-      PersonDraft draft =
-          draft(
-              random.nextInt(3) == 0 ? "MF-" + random.nextInt(40) : "",
-              random.nextInt(4) == 0 ? "" : "Guest " + i,
-              random.nextInt(2) == 0 ? "guest" + random.nextInt(40) + "@guests.example" : "",
-              random.nextInt(2) == 0 ? Map.of("field" + random.nextInt(3), "v" + i) : Map.of(),
-              numbers);
-      rows.add(new ReadRow(i, reading(draft), random.nextInt(50) == 0));
-    }
-    return rows;
-  }
-
-  private static ReadRow row(long number, PersonDraft draft) {
-    return new ReadRow(number, reading(draft), false);
-  }
-
-  private static RowReading reading(PersonDraft draft) {
-    return new RowReading(
-        draft, draft.numbers().isEmpty() ? Optional.of(RejectReason.NO_NUMBER) : Optional.empty());
-  }
-
-  private static PersonDraft draft(
-      String ownId, String name, String email, Map<String, String> fields, int... numbers) {
-    List<PhoneNumber> all = new ArrayList<>();
-    for (int number : numbers) {
-      all.add(TemporaryHouse.number(number));
-    }
-    Agreement agreement = Agreement.values()[name.length() % Agreement.values().length];
-    return new PersonDraft(
-        ownId, name, name.split(" ")[0], email, fields, all, agreement, Optional.empty());
-  }
-
   private TemporaryHouse taken(List<ReadRow> rows, int stepSize, String name) throws IOException {
     TemporaryHouse house = new TemporaryHouse(folder.resolve(name));
     ImportStore imports = new ImportStore(house.store, folder);
     ImportSteps steps = new ImportSteps(house.store, folder);
     long list = new PeopleStore(house.store).addList("list", NOBODY, TemporaryHouse.NOW).id();
-    long id =
-        imports.add(
-            "a.csv", "a.csv", "", "US", ROWS, true, Optional.empty(), NOBODY, TemporaryHouse.NOW);
+    long id = imports.add(TemporaryHouse.file("a.csv", ROWS), NOBODY, TemporaryHouse.NOW);
     AgreementSource agreement =
         new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");
     imports.start(id, new ImportPlan(List.of(), "US", agreement), list, NOBODY, TemporaryHouse.NOW);
@@ -148,13 +105,20 @@ class ImportStepsTest {
                   "select rows_new + rows_merged + rows_rejected from import where id = 1"))
           .isEqualTo(ROWS);
       return List.of(
-          lines(house, "select own_id, name, first_name, email, fields from person_detail", true),
+          lines(
+              house,
+              "select own_id, name, first_name, last_name, email, fields from person_detail",
+              true),
           lines(
               house,
               "select pn.person_id, pn.position, n.e164 from person_number pn"
                   + " join number n on n.id = pn.number_id order by 1, 2",
               false),
-          lines(house, "select word, person_id from person_word order by 1, 2", false),
+          lines(house, "select person_id, tag_id from person_tag order by 1, 2", false),
+          lines(
+              house,
+              "select rowid from person_search where person_search match 'guest*' order by 1",
+              false),
           lines(
               house,
               "select n.e164, s.purpose, s.word from consent_state s"

@@ -11,7 +11,11 @@ import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.ImportBook.Job;
 import app.gemba.core.intake.ImportBook.ReadRow;
 import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.Rejected;
 import app.gemba.core.intake.RowReader;
+import app.gemba.core.intake.file.FileFormat;
+import app.gemba.core.intake.file.FileShape;
+import app.gemba.core.intake.file.TableFile;
 import app.gemba.core.phone.PhoneReader;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -21,7 +25,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -34,6 +40,7 @@ class ImportsTest {
   private static final PhoneReader PHONES = new PhoneReader();
   private static final AgreementSource COLUMN =
       new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");
+  private static final AgreementSource NONE = new AgreementSource.None();
 
   @TempDir Path folder;
   private TemporaryHouse house;
@@ -140,8 +147,21 @@ class ImportsTest {
   @Test
   void aMappingIsRememberedByTheShapeOfItsFile() throws IOException {
     takeIn("a", COLUMN, row("MF-1", "Oona Wick", "207 555 0101", ""));
-    assertThat(imports.lastPlanFor(headers())).contains(plan(COLUMN));
-    assertThat(imports.lastPlanFor(List.of("Name", "Other"))).isEmpty();
+    Mappings mappings = new Mappings(house.store);
+    assertThat(mappings.of(headers()))
+        .hasValueSatisfying(mapping -> assertThat(mapping.plan()).isEqualTo(plan(COLUMN)));
+    List<String> rejects = new ArrayList<>(headers());
+    rejects.add(Rejected.COLUMN);
+    assertThat(mappings.of(rejects)).isEqualTo(mappings.of(headers()));
+    assertThat(mappings.of(List.of("Name", "Other"))).isEmpty();
+    Mappings.Mapping is = mappings.all().get(0);
+    mappings.change(is.id(), is.version(), "Pass office export", plan(NONE), NOBODY, NOW);
+    assertThat(mappings.get(is.id()).name()).isEqualTo("Pass office export");
+    assertThat(mappings.get(is.id()).plan()).isEqualTo(plan(NONE));
+    assertThatThrownBy(() -> mappings.change(is.id(), is.version(), "x", plan(NONE), NOBODY, NOW))
+        .isInstanceOf(Refused.class);
+    mappings.forget(is.id(), NOBODY, NOW);
+    assertThat(mappings.of(headers())).isEmpty();
   }
 
   @Test
@@ -190,11 +210,10 @@ class ImportsTest {
   }
 
   @Test
-  void whetherTheFirstRowIsAHeaderCanBeSaidWhileTheFileWaits() throws IOException {
+  void aFileCanBeReadAnotherWayWhileItWaits() throws IOException {
     long id = draft("a");
-    imports.setHeader(id, false, 9);
-    assertThat(imports.get(id).hasHeader()).contains(false);
-    assertThat(imports.get(id).rowCount()).isEqualTo(9);
+    imports.setFile(id, table("a", 9, false));
+    assertThat(imports.get(id).file()).isEqualTo(table("a", 9, false));
   }
 
   private static List<String> row(String... cells) {
@@ -209,7 +228,8 @@ class ImportsTest {
     List<ReadRow> read = new ArrayList<>();
     for (List<String> row : rows) {
       read.add(
-          new ReadRow(read.size() + 1L, new RowReader(plan(agreement), PHONES).read(row), false));
+          new ReadRow(
+              read.size() + 1L, new RowReader(plan(agreement), PHONES).read(row), false, Map.of()));
     }
     steps.take(steps.job(id), read, NOW);
     steps.end(id, Optional.empty(), NOW);
@@ -217,14 +237,32 @@ class ImportsTest {
   }
 
   private static ReadRow read(long number, List<String> row) {
-    return new ReadRow(number, new RowReader(plan(COLUMN), PHONES).read(row), false);
+    return new ReadRow(number, new RowReader(plan(COLUMN), PHONES).read(row), false, Map.of());
   }
 
   private long draft(String content) throws IOException {
     String storedAs = content + "-" + house.number("select count(*) from import") + ".csv";
     Files.writeString(house.folder.part("imports").resolve(storedAs), content);
     return imports.add(
-        "file.csv", storedAs, "sha of " + content, "US", 5, true, Optional.empty(), NOBODY, NOW);
+        new ImportStore.NewImport(
+            "file.csv",
+            storedAs,
+            "sha of " + content,
+            "US",
+            table(storedAs, 5, true),
+            Optional.empty()),
+        NOBODY,
+        NOW);
+  }
+
+  private TableFile table(String storedAs, long rows, boolean hasHeader) {
+    return new TableFile(
+        house.folder.part("imports").resolve(storedAs),
+        new FileShape(FileFormat.DELIMITED, "UTF-8", ',', "", 0, hasHeader),
+        headers(),
+        List.of(),
+        rows,
+        OptionalLong.empty());
   }
 
   private static List<String> headers() {

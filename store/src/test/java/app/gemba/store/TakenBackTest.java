@@ -34,9 +34,7 @@ class TakenBackTest {
   @Test
   void aFilePutAsideComesBackOnceAndOneInUseDoesNot() {
     ImportStore imports = new ImportStore(house.store, folder);
-    long id =
-        imports.add(
-            "a.csv", "a.csv", "", "US", 1, true, Optional.empty(), NOBODY, TemporaryHouse.NOW);
+    long id = imports.add(TemporaryHouse.file("a.csv", 5), NOBODY, TemporaryHouse.NOW);
     assertThatThrownBy(() -> imports.bringBack(id, NOBODY, TemporaryHouse.NOW))
         .isInstanceOf(Refused.class);
     imports.discard(id, NOBODY, TemporaryHouse.NOW);

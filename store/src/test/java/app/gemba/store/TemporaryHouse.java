@@ -10,12 +10,16 @@ import app.gemba.core.channel.CallContent;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.ChatContent;
 import app.gemba.core.channel.Tariff;
-import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.intake.PersonName;
+import app.gemba.core.intake.file.FileFormat;
+import app.gemba.core.intake.file.FileShape;
+import app.gemba.core.intake.file.TableFile;
 import app.gemba.core.pacing.Pace;
+import app.gemba.core.people.HeldNumber;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
 import java.io.IOException;
@@ -24,10 +28,12 @@ import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 
 /** A house in a temporary folder, with a real database. */
@@ -52,6 +58,28 @@ final class TemporaryHouse implements AutoCloseable {
     return new PhoneNumber(e164(i), LineType.LANDLINE_OR_MOBILE, "US", Set.of(ZONE));
   }
 
+  /** A file of a few columns that has been looked at. */
+  static ImportStore.NewImport file(String name, long rows) {
+    TableFile table =
+        new TableFile(
+            Path.of(name),
+            new FileShape(FileFormat.DELIMITED, "UTF-8", ',', "", 0, true),
+            List.of(),
+            List.of(),
+            rows,
+            OptionalLong.empty());
+    return new ImportStore.NewImport(name, name, "sha of " + name, "US", table, Optional.empty());
+  }
+
+  /** Somebody with numbers. */
+  static PersonDraft draft(String ownId, String name, int... numbers) {
+    return PersonDraft.of(
+        ownId,
+        PersonName.of(name),
+        "",
+        Arrays.stream(numbers).mapToObj(i -> HeldNumber.of(number(i))).toList());
+  }
+
   /** A list of people with one number each, from 0. */
   long listOf(int people) {
     long list = new PeopleStore(store).addList("list of " + people, Optional.empty(), NOW).id();
@@ -61,16 +89,7 @@ final class TemporaryHouse implements AutoCloseable {
             Urgency.BULK,
             db -> {
               for (int i = 0; i < people; i++) {
-                PersonDraft draft =
-                    new PersonDraft(
-                        "MF-" + i,
-                        "Guest " + i,
-                        "Guest",
-                        "",
-                        Map.of(),
-                        List.of(number(i)),
-                        Agreement.UNSAID,
-                        Optional.empty());
+                PersonDraft draft = draft("MF-" + i, "Guest " + i, i);
                 Sql.update(
                     db,
                     "insert into list_member (list_id, person_id) values (?, ?)",
@@ -231,6 +250,22 @@ final class TemporaryHouse implements AutoCloseable {
 
   long number(String sql, Object... values) {
     return store.read(db -> Sql.number(db, sql, values));
+  }
+
+  /** The rows of a query, each as a line. */
+  List<String> lines(String sql) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                sql,
+                row -> {
+                  StringBuilder line = new StringBuilder();
+                  for (int i = 1; i <= row.getMetaData().getColumnCount(); i++) {
+                    line.append('|').append(row.getString(i));
+                  }
+                  return line.toString();
+                }));
   }
 
   @Override

@@ -30,6 +30,9 @@ public interface ImportBook {
   /** An import under way. */
   Job job(long id);
 
+  /** Notes that an import that was cut short goes on behind a row. */
+  void resumed(long id, long row);
+
   /** What was decided about single fields of rows, by row. */
   Map<Long, Map<String, MergeRule>> decisions(long id);
 
@@ -39,6 +42,16 @@ public interface ImportBook {
    * @return whether the import goes on; false where somebody has stopped it
    */
   boolean take(Job job, List<ReadRow> rows, Instant now);
+
+  /** Imports that are being taken back, in the order in which that began. */
+  List<Long> undoing();
+
+  /**
+   * Takes the next part of an import back, in one step.
+   *
+   * @return whether there is more
+   */
+  boolean undoSome(long id, Instant now);
 
   /** Ends an import; with a sentence where it failed. */
   void end(long id, Optional<String> failure, Instant now);

@@ -1,47 +1,47 @@
 package app.gemba.core.people;
 
 import java.text.Normalizer;
-import java.util.LinkedHashSet;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
+import java.util.regex.Pattern;
 
-/** The words by which a person is found: without accents, in lower case, whole and in parts. */
+/**
+ * What somebody types to find people: words without accents and in lower case, each of which must
+ * begin one of a person's, or a part of a number.
+ */
 public final class SearchWords {
   private static final int MOST = 12;
+  private static final Pattern BETWEEN = Pattern.compile("[^\\p{L}\\p{N}]+");
+  private static final Pattern MARKS = Pattern.compile("\\p{M}");
+  private static final Pattern DIGITS = Pattern.compile("\\+?[\\d\\s().\\-/]+");
+  private static final int FEWEST_DIGITS = 3;
 
   private SearchWords() {}
 
-  /** The words of a person's name, e-mail and own id. */
-  public static Set<String> of(String name, String email, String ownId) {
-    Set<String> words = new LinkedHashSet<>(split(name));
-    if (!email.isBlank()) {
-      words.add(plain(email));
-    }
-    if (!ownId.isBlank()) {
-      words.add(plain(ownId));
-    }
-    return words;
-  }
-
-  /** The words that somebody typed, each of which must begin one of a person's. */
+  /** The words that somebody typed. */
   public static List<String> ofQuery(String typed) {
-    return typed.contains("@") ? List.of(plain(typed)) : List.copyOf(split(typed));
-  }
-
-  private static Set<String> split(String text) {
-    Set<String> words = new LinkedHashSet<>();
-    for (String word : plain(text).split("[\\s,;'’]+")) {
-      if (!word.isEmpty() && words.size() < MOST) {
+    String plain =
+        MARKS
+            .matcher(Normalizer.normalize(typed.strip(), Normalizer.Form.NFKD))
+            .replaceAll("")
+            .toLowerCase(Locale.ROOT);
+    List<String> words = new ArrayList<>();
+    for (String word : BETWEEN.split(plain)) {
+      if (!word.isEmpty() && words.size() < MOST && !words.contains(word)) {
         words.add(word);
       }
     }
     return words;
   }
 
-  private static String plain(String text) {
-    return Normalizer.normalize(text.strip(), Normalizer.Form.NFKD)
-        .replaceAll("\\p{M}", "")
-        .toLowerCase(Locale.ROOT);
+  /**
+   * The digits of a part of a number that somebody typed, without the zeros or the plus before it;
+   * blank where it is none.
+   */
+  public static String digitsOf(String typed) {
+    String plain = typed.strip();
+    String digits = plain.replaceAll("\\D", "").replaceFirst("^0+", "");
+    return DIGITS.matcher(plain).matches() && digits.length() >= FEWEST_DIGITS ? digits : "";
   }
 }

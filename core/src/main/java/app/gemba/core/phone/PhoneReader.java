@@ -41,7 +41,6 @@ public final class PhoneReader {
   private static final int FEWEST_DIGITS_OF_TWO = 14;
   private static final int FEWEST_LETTERS_OF_A_NOTE = 3;
   private static final int MOST_TRIES = 20;
-  private static final int FEWEST_DIGITS_OF_A_SEARCH = 3;
 
   private final PhoneNumberUtil library = PhoneNumberUtil.getInstance();
   private final ZoneDirectory zones;
@@ -95,23 +94,6 @@ public final class PhoneReader {
     return scientific.isPresent() && reading instanceof PhoneReading.Numbers read
         ? numbers(read.numbers(), "", "it was in scientific notation, all digits there")
         : reading;
-  }
-
-  /**
-   * How the E.164 forms of the numbers begin whose first digits somebody types.
-   *
-   * @return none where what was typed is no beginning of a number
-   */
-  public List<String> beginnings(String typed, String defaultRegion) {
-    String digits = typed.replaceAll("[\\s().+/-]", "");
-    if (digits.length() < FEWEST_DIGITS_OF_A_SEARCH
-        || !digits.chars().allMatch(Character::isDigit)) {
-      return List.of();
-    }
-    int country = library.getCountryCodeForRegion(defaultRegion);
-    return typed.strip().startsWith("+")
-        ? List.of("+" + digits)
-        : List.of("+" + digits, "+" + country + digits.replaceFirst("^0+", ""));
   }
 
   private PhoneReading readParts(String cell, String region) {

@@ -5,10 +5,9 @@ import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Tariff;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
-import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.ImportPlan;
-import app.gemba.core.intake.UnreadableFile;
+import app.gemba.core.intake.file.UnreadableFile;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Role;
 import app.gemba.server.house.CallNetworkDesk;
@@ -265,11 +264,10 @@ public class DemoHouse {
     try {
       ImportDesk.Proposal proposal =
           desk.receive(
-              fileName,
+              ImportDesk.Source.chosen(fileName),
               new ByteArrayInputStream(csv.getBytes(StandardCharsets.UTF_8)),
               Optional.empty());
-      boolean says =
-          proposal.columns().stream().anyMatch(guess -> guess.plan().role() == ColumnRole.AGREED);
+      boolean says = proposal.plan().has(ColumnRole.AGREED);
       AgreementSource agreement =
           says
               ? new AgreementSource.Column(
@@ -277,11 +275,9 @@ public class DemoHouse {
                   Set.of(Purpose.values()),
                   "pass form at the booking office")
               : new AgreementSource.None();
-      ImportPlan plan =
-          new ImportPlan(
-              proposal.columns().stream().map(ColumnGuess::plan).toList(), "US", agreement);
+      ImportPlan plan = new ImportPlan(proposal.plan().columns(), "US", agreement);
       long id = proposal.of().id();
-      desk.start(id, plan, Optional.empty(), list, Optional.empty());
+      desk.start(id, plan, new ImportDesk.Onto(Optional.empty(), list), Optional.empty());
       while (imports.get(id).state().equals("running")) {
         Thread.sleep(20);
       }

@@ -1,31 +1,32 @@
 package app.gemba.server.imports;
 
-import app.gemba.core.intake.ColumnCheck;
-import app.gemba.core.intake.ColumnGuess;
-import app.gemba.core.intake.ColumnPlan;
-import app.gemba.core.intake.ColumnRole;
-import app.gemba.core.intake.ImportCheck;
-import app.gemba.core.intake.ImportPlan;
-import app.gemba.core.intake.UnreadableFile;
+import app.gemba.core.intake.file.FileFormat;
+import app.gemba.core.intake.file.FileLook;
+import app.gemba.core.intake.file.ShapeWishes;
+import app.gemba.core.intake.file.UnreadableFile;
+import app.gemba.engine.ImportRunner;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.server.imports.ImportViews.CheckView;
+import app.gemba.server.imports.ImportViews.ImportView;
+import app.gemba.server.imports.ImportViews.ProposalView;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
+import app.gemba.store.ImportUndo;
+import app.gemba.store.Mappings;
 import app.gemba.store.Page;
 import app.gemba.store.Refused;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.time.Instant;
-import java.util.List;
-import java.util.Map;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -53,6 +54,8 @@ class ImportController {
   private final ImportDesk desk;
   private final ImportChecks checks;
   private final ImportStore imports;
+  private final ImportUndo undo;
+  private final ImportRunner runner;
   private final Rejects rejects;
   private final BusinessClock clock;
 
@@ -60,130 +63,84 @@ class ImportController {
       ImportDesk desk,
       ImportChecks checks,
       ImportStore imports,
+      ImportUndo undo,
+      ImportRunner runner,
       Rejects rejects,
       BusinessClock clock) {
     this.desk = desk;
     this.checks = checks;
     this.imports = imports;
+    this.undo = undo;
+    this.runner = runner;
     this.rejects = rejects;
     this.clock = clock;
   }
 
-  /** An import as screens see it. */
-  record ImportView(
-      long id,
-      String fileName,
-      String state,
-      String region,
-      long rowCount,
-      Optional<Boolean> hasHeader,
-      Optional<Long> cutOffLine,
-      Optional<Long> listId,
-      Optional<String> listName,
-      long rowsDone,
-      long rowsNew,
-      long rowsMerged,
-      long rowsRejected,
-      Map<String, Long> rejected,
-      Optional<Instant> startedAt,
-      Optional<String> failure) {
-    static ImportView of(Import is) {
-      return new ImportView(
-          is.id(),
-          is.fileName(),
-          is.state(),
-          is.region(),
-          is.rowCount(),
-          is.hasHeader(),
-          is.cutOffLine(),
-          is.listId(),
-          is.listName(),
-          is.rowsDone(),
-          is.rowsNew(),
-          is.rowsMerged(),
-          is.rowsRejected(),
-          is.rejected(),
-          is.startedAt(),
-          is.failure());
+  /** Numbers, with or without names, as they were pasted. */
+  record PastedBody(
+      @NotNull @Size(max = 120) String name, @NotBlank @Size(max = 4_000_000) String text) {}
+
+  /** How a file is to be read otherwise; what is not said is found by looking. */
+  record ShapeBody(
+      Optional<@Size(max = 40) String> charset,
+      Optional<@Size(min = 1, max = 1) String> separator,
+      Optional<@Size(max = 200) String> sheet,
+      Optional<Integer> titleRows,
+      Optional<Boolean> hasHeader) {
+    ShapeWishes read(FileFormat format) {
+      if (charset.filter(name -> !Charset.isSupported(name)).isPresent()) {
+        throw new Refused(Refused.Kind.INVALID, "This encoding is not known here.");
+      }
+      if (titleRows.filter(rows -> rows < 0 || rows > 100).isPresent()) {
+        throw new Refused(Refused.Kind.INVALID, "There are 0 to 100 title lines.");
+      }
+      return new ShapeWishes(
+          Optional.of(format),
+          charset,
+          separator.map(text -> text.charAt(0)),
+          sheet,
+          titleRows,
+          hasHeader);
     }
   }
-
-  /** A column with what it is proposed to become. */
-  record ProposedColumn(String header, ColumnRole role, String why) {}
-
-  /** A file on the desk. */
-  record ProposalView(
-      ImportView of,
-      List<ProposedColumn> columns,
-      List<List<String>> rows,
-      AgreementBody agreement,
-      boolean remembered,
-      Optional<ImportStore.Earlier> earlier) {}
 
   /**
    * How to take a file in.
    *
-   * @param roles one for each column, in order
    * @param listId the list; or {@code newList}, the name of a new one
    */
   record StartBody(
-      @NotEmpty List<@NotNull ColumnRole> roles,
-      @Pattern(regexp = "[A-Z]{2}") String region,
-      @NotNull @Valid AgreementBody agreement,
-      Optional<Long> listId,
-      @Size(max = 120) String newList) {}
+      @NotNull @Valid PlanBody plan, Optional<Long> listId, @Size(max = 120) String newList) {}
 
-  /** The same, to be counted only. */
-  record CheckBody(
-      @NotEmpty List<@NotNull ColumnRole> roles,
-      @Pattern(regexp = "[A-Z]{2}") String region,
-      @NotNull @Valid AgreementBody agreement) {}
-
-  /** Whether the first row is a header. */
-  record HeaderBody(boolean hasHeader) {}
-
-  /**
-   * What a whole file would come to; new, merged and rejected add up to its rows. While it is being
-   * counted, {@code counted} is false and the rest is nothing yet.
-   */
-  record CheckView(
-      boolean counted,
-      long rowsCounted,
-      long rows,
-      long fresh,
-      long merged,
-      Map<String, Long> rejected,
-      long agreed,
-      long saidNo,
-      long unsaid,
-      List<ColumnCheck.Findings> columns) {
-    static CheckView of(ImportChecks.Progress progress) {
-      if (progress.result().isEmpty()) {
-        return new CheckView(false, progress.rowsCounted(), 0, 0, 0, Map.of(), 0, 0, 0, List.of());
-      }
-      ImportCheck.Result is = progress.result().get();
-      Map<String, Long> rejected = new TreeMap<>();
-      is.rejected().forEach((reason, rows) -> rejected.put(reason.words(), rows));
-      return new CheckView(
-          true,
-          is.rows(),
-          is.rows(),
-          is.fresh(),
-          is.merged(),
-          rejected,
-          is.agreed(),
-          is.saidNo(),
-          is.unsaid(),
-          is.columns());
-    }
-  }
+  /** Why an import cannot be taken back; empty where it can. */
+  record HindranceView(Optional<String> why) {}
 
   @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Needs(Permission.CHANGE_PEOPLE)
   @ResponseStatus(HttpStatus.CREATED)
   ProposalView upload(@RequestPart("file") MultipartFile file) throws IOException, UnreadableFile {
     String name = Optional.ofNullable(file.getOriginalFilename()).orElse("");
-    return view(desk.receive(name, file.getInputStream(), Caller.id()));
+    return view(desk.receive(ImportDesk.Source.chosen(name), file.getInputStream(), Caller.id()));
+  }
+
+  @PostMapping("/pasted")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.CREATED)
+  ProposalView paste(@Valid @RequestBody PastedBody body) throws IOException, UnreadableFile {
+    ShapeWishes lines =
+        new ShapeWishes(
+            Optional.of(FileFormat.LINES),
+            Optional.of("UTF-8"),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty());
+    String name = body.name().isBlank() ? "Pasted numbers" : body.name();
+    return view(
+        desk.receive(
+            new ImportDesk.Source(name, Optional.empty(), lines),
+            new ByteArrayInputStream(body.text().getBytes(StandardCharsets.UTF_8)),
+            Caller.id()));
   }
 
   @GetMapping
@@ -193,7 +150,7 @@ class ImportController {
     return new Page<>(page.items().stream().map(ImportView::of).toList(), page.next());
   }
 
-  @GetMapping("/{id}")
+  @GetMapping("/{id:\\d+}")
   @Needs(Permission.SEE_PEOPLE)
   ImportView getImport(@PathVariable long id) {
     return ImportView.of(imports.get(id));
@@ -201,54 +158,58 @@ class ImportController {
 
   @GetMapping("/{id}/proposal")
   @Needs(Permission.CHANGE_PEOPLE)
-  ProposalView proposal(@PathVariable long id) throws IOException, UnreadableFile {
+  ProposalView proposal(@PathVariable long id) throws IOException {
     return view(desk.proposal(id));
+  }
+
+  /** Reads the file in another way: its encoding, separator, sheet, titles or header. */
+  @PutMapping("/{id}/shape")
+  @Needs(Permission.CHANGE_PEOPLE)
+  ProposalView reshape(@PathVariable long id, @Valid @RequestBody ShapeBody body)
+      throws IOException, UnreadableFile {
+    checks.forget(id);
+    FileFormat format = imports.get(id).file().shape().format();
+    return view(desk.reshape(id, body.read(format)));
   }
 
   @PostMapping("/{id}/start")
   @Needs(Permission.CHANGE_PEOPLE)
-  ImportView start(@PathVariable long id, @Valid @RequestBody StartBody body)
-      throws IOException, UnreadableFile {
+  ImportView start(@PathVariable long id, @Valid @RequestBody StartBody body) throws IOException {
     String newList = Optional.ofNullable(body.newList()).orElse("");
-    ImportPlan plan = plan(id, body.roles(), body.region(), body.agreement());
+    Import started =
+        desk.start(
+            id,
+            body.plan().read(imports.get(id).file().headers()),
+            new ImportDesk.Onto(body.listId(), newList),
+            Caller.id());
     checks.forget(id);
-    return ImportView.of(desk.start(id, plan, body.listId(), newList, Caller.id()));
+    return ImportView.of(started);
   }
 
   /** What would happen, counted over the whole file before anything is written. */
   @PostMapping("/{id}/check")
   @Needs(Permission.CHANGE_PEOPLE)
-  CheckView check(@PathVariable long id, @Valid @RequestBody CheckBody body)
-      throws IOException, UnreadableFile {
-    ImportPlan plan = plan(id, body.roles(), body.region(), body.agreement());
-    return CheckView.of(checks.of(imports.get(id), plan));
+  CheckView check(@PathVariable long id, @Valid @RequestBody PlanBody body) throws IOException {
+    Import of = imports.get(id);
+    return CheckView.of(checks.of(of, body.read(of.file().headers())));
   }
 
-  @PutMapping("/{id}/header")
+  /** Takes an import back whole, or stops one under way and takes back what it did. */
+  @PostMapping("/{id}/take-back")
   @Needs(Permission.CHANGE_PEOPLE)
-  ProposalView setHeader(@PathVariable long id, @RequestBody HeaderBody body)
-      throws IOException, UnreadableFile {
-    return view(desk.setHeader(id, body.hasHeader()));
+  ImportView takeBack(@PathVariable long id) {
+    imports.get(id);
+    undo.begin(id, Caller.id(), clock.instant());
+    runner.takeBack(id);
+    return ImportView.of(imports.get(id));
   }
 
-  private ImportPlan plan(long id, List<ColumnRole> roles, String region, AgreementBody agreement)
-      throws IOException, UnreadableFile {
-    List<ColumnGuess> guesses = desk.proposal(id).columns();
-    if (guesses.size() != roles.size()) {
-      throw new Refused(
-          Refused.Kind.INVALID,
-          "The file has " + guesses.size() + " columns; name a role for each.");
-    }
-    List<ColumnPlan> columns =
-        guesses.stream()
-            .map(
-                guess ->
-                    new ColumnPlan(
-                        guess.plan().index(),
-                        guess.plan().header(),
-                        roles.get(guess.plan().index())))
-            .toList();
-    return new ImportPlan(columns, region, agreement.read());
+  /** Says whether an import can still be taken back, and why not. */
+  @GetMapping("/{id}/take-back")
+  @Needs(Permission.CHANGE_PEOPLE)
+  HindranceView hindrance(@PathVariable long id) {
+    imports.get(id);
+    return new HindranceView(undo.hindrance(id));
   }
 
   @DeleteMapping("/{id}")
@@ -280,30 +241,14 @@ class ImportController {
         .body(out -> rejects.write(of, out));
   }
 
-  private static ProposalView view(ImportDesk.Proposal proposal) {
-    Optional<ImportPlan> remembered = proposal.remembered();
-    List<ProposedColumn> columns =
-        proposal.columns().stream()
-            .map(
-                guess ->
-                    new ProposedColumn(
-                        guess.plan().header(),
-                        remembered
-                            .map(plan -> plan.columns().get(guess.plan().index()).role())
-                            .orElse(guess.plan().role()),
-                        remembered.isPresent() ? "As the last time." : guess.why()))
-            .toList();
-    boolean says = columns.stream().anyMatch(column -> column.role() == ColumnRole.AGREED);
-    AgreementBody agreement =
-        remembered
-            .map(plan -> AgreementBody.of(plan.agreement()))
-            .orElse(AgreementBody.proposed(says));
+  private static ProposalView view(ImportDesk.Proposal is) {
     return new ProposalView(
-        ImportView.of(proposal.of()),
-        columns,
-        proposal.rows(),
-        agreement,
-        remembered.isPresent(),
-        proposal.earlier());
+        ImportView.of(is.of()),
+        is.of().file().headers(),
+        PlanBody.of(is.plan()),
+        is.why(),
+        is.remembered().map(Mappings.Mapping::name),
+        is.earlier(),
+        FileLook.charsets());
   }
 }

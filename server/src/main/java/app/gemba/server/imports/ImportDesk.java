@@ -1,18 +1,27 @@
 package app.gemba.server.imports;
 
+import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnGuess;
 import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
-import app.gemba.core.intake.DelimitedFile;
+import app.gemba.core.intake.DayOrders;
+import app.gemba.core.intake.FieldType;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.MappingGuesser;
-import app.gemba.core.intake.UnreadableFile;
+import app.gemba.core.intake.Rejected;
+import app.gemba.core.intake.file.FileLook;
+import app.gemba.core.intake.file.ShapeWishes;
+import app.gemba.core.intake.file.TableFile;
+import app.gemba.core.intake.file.UnreadableFile;
+import app.gemba.core.people.SamePerson;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.engine.ImportRunner;
 import app.gemba.store.DataFolder;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
+import app.gemba.store.ImportStore.NewImport;
+import app.gemba.store.Mappings;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
 import java.io.IOException;
@@ -26,18 +35,19 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Receives files, shows what they would become, and starts their import. */
 @Component
 public class ImportDesk {
-  private static final int SAMPLE_ROWS = 300;
-  private static final int SHOWN_ROWS = 30;
+  private static final int SAMPLE_ROWS = 500;
 
   private final ImportStore imports;
+  private final Mappings mappings;
   private final PeopleStore people;
   private final HouseStore house;
   private final ImportRunner runner;
@@ -47,6 +57,7 @@ public class ImportDesk {
 
   ImportDesk(
       ImportStore imports,
+      Mappings mappings,
       PeopleStore people,
       HouseStore house,
       ImportRunner runner,
@@ -54,6 +65,7 @@ public class ImportDesk {
       DataFolder folder,
       Clock clock) {
     this.imports = imports;
+    this.mappings = mappings;
     this.people = people;
     this.house = house;
     this.runner = runner;
@@ -65,87 +77,131 @@ public class ImportDesk {
   /**
    * A file on the desk.
    *
-   * @param rows its own first rows
-   * @param remembered how a file with the same columns was taken in the last time
+   * @param plan how it would be taken in: as is remembered of files of its shape, or as is guessed
+   * @param why a sentence for each column
+   * @param remembered the mapping of files of its shape
    * @param earlier the last time that a file with the very same content was taken in
    */
   public record Proposal(
       Import of,
-      List<ColumnGuess> columns,
-      List<List<String>> rows,
-      Optional<ImportPlan> remembered,
+      ImportPlan plan,
+      List<String> why,
+      Optional<Mappings.Mapping> remembered,
       Optional<ImportStore.Earlier> earlier) {}
 
+  /** Where a file comes from, beside its content. */
+  public record Source(String fileName, Optional<String> folder, ShapeWishes wishes) {
+    /** A file that somebody chose. */
+    public static Source chosen(String fileName) {
+      return new Source(fileName, Optional.empty(), ShapeWishes.NONE);
+    }
+  }
+
   /** Keeps a file and looks at it; nothing is taken in yet. */
-  public Proposal receive(String fileName, InputStream content, Optional<Long> user)
+  public Proposal receive(Source source, InputStream content, Optional<Long> user)
       throws IOException, UnreadableFile {
     String region = house.house().region();
-    String storedAs = UUID.randomUUID() + ".csv";
+    String storedAs = UUID.randomUUID().toString();
     Path stored = folder.part("imports").resolve(storedAs);
     try {
       String sha256 = keep(content, stored);
-      DelimitedFile file = DelimitedFile.open(stored, phones, region);
-      OptionalLong cut = file.cutOffAt();
+      TableFile file = new FileLook(phones, region).look(stored, source.wishes());
       long id =
           imports.add(
-              plainName(fileName),
-              storedAs,
-              sha256,
-              region,
-              file.rows(),
-              file.hasHeader(),
-              cut.isPresent() ? Optional.of(cut.getAsLong()) : Optional.empty(),
+              new NewImport(
+                  plainName(source.fileName()), storedAs, sha256, region, file, source.folder()),
               user,
               clock.instant());
       return proposal(id);
     } catch (IOException | UnreadableFile | RuntimeException e) {
       Files.deleteIfExists(stored);
+      Files.deleteIfExists(stored.resolveSibling(storedAs + ".rows"));
       throw e;
     }
   }
 
   /** What a file would become. */
-  public Proposal proposal(long id) throws IOException, UnreadableFile {
+  public Proposal proposal(long id) throws IOException {
     Import of = imports.get(id);
-    DelimitedFile file = DelimitedFile.open(imports.file(of), phones, of.region(), of.hasHeader());
-    List<List<String>> sample = new ArrayList<>();
-    file.forEachRow(
-        row -> {
-          sample.add(row.cells());
-          return sample.size() < SAMPLE_ROWS;
-        });
+    TableFile file = of.file();
+    Optional<Mappings.Mapping> remembered = mappings.of(file.headers());
     List<ColumnGuess> guesses =
-        new MappingGuesser(phones, of.region()).guess(file.headers(), sample);
-    List<List<String>> shown = sample.subList(0, Math.min(SHOWN_ROWS, sample.size()));
-    return new Proposal(
-        of, guesses, shown, imports.lastPlanFor(file.headers()), imports.sameContent(id));
+        new MappingGuesser(phones, of.region()).guess(file.headers(), file.sample(SAMPLE_ROWS));
+    ImportPlan plan =
+        remembered
+            .map(mapping -> fitted(mapping.plan(), guesses))
+            .orElseGet(() -> guessed(of, guesses));
+    List<String> why =
+        guesses.stream()
+            .map(guess -> remembered.isPresent() ? "As the last time." : guess.why())
+            .toList();
+    return new Proposal(of, plan, why, remembered, imports.sameContent(id));
   }
 
-  /** Says whether the first row of a file is a header. */
-  public Proposal setHeader(long id, boolean hasHeader) throws IOException, UnreadableFile {
+  private static ImportPlan guessed(Import of, List<ColumnGuess> guesses) {
+    List<ColumnPlan> columns = guesses.stream().map(ColumnGuess::plan).toList();
+    boolean says = columns.stream().anyMatch(column -> column.role() == ColumnRole.AGREED);
+    AgreementSource agreement = AgreementBody.proposed(says).read();
+    return new ImportPlan(columns, of.region(), agreement, SamePerson.USUAL, List.of());
+  }
+
+  /** A file of rejects has one column more than the file it came from. */
+  private static ImportPlan fitted(ImportPlan plan, List<ColumnGuess> guesses) {
+    List<ColumnPlan> columns = new ArrayList<>(plan.columns());
+    for (ColumnGuess guess : guesses.subList(columns.size(), guesses.size())) {
+      columns.add(new ColumnPlan(guess.plan().index(), Rejected.COLUMN, ColumnRole.LEFT_OUT));
+    }
+    return plan.withColumns(columns);
+  }
+
+  /** Reads a file that waits in another way. */
+  public Proposal reshape(long id, ShapeWishes wishes) throws IOException, UnreadableFile {
     Import of = imports.get(id);
-    DelimitedFile file =
-        DelimitedFile.open(imports.file(of), phones, of.region(), Optional.of(hasHeader));
-    imports.setHeader(id, hasHeader, file.rows());
+    requireDraft(of);
+    TableFile file = new FileLook(phones, of.region()).look(imports.file(of), wishes);
+    imports.setFile(id, file);
     return proposal(id);
   }
 
-  /** Starts to take a file in, onto a list that is there or a new one. */
-  public Import start(
-      long id, ImportPlan plan, Optional<Long> listId, String newList, Optional<Long> user) {
+  /** Onto which list a file goes: one that is there, or a new one. */
+  public record Onto(Optional<Long> listId, String newList) {}
+
+  /**
+   * Starts to take a file in.
+   *
+   * @throws Refused where a question about it is open
+   */
+  public Import start(long id, ImportPlan plan, Onto onto, Optional<Long> user) throws IOException {
     requireTakeable(plan);
     Import draft = imports.get(id);
-    if (!draft.state().equals("draft")) {
+    requireDraft(draft);
+    DayOrders.Decided decided = DayOrders.decide(plan, draft.file());
+    requireNoQuestion(decided.asks());
+    long list =
+        onto.listId().isPresent()
+            ? people.list(onto.listId().get()).id()
+            : people.addList(onto.newList(), user, clock.instant()).id();
+    imports.start(id, decided.plan(), list, user, clock.instant());
+    runner.begin(id);
+    return imports.get(id);
+  }
+
+  private static void requireDraft(Import of) {
+    if (!of.state().equals("draft")) {
       throw new Refused(
           Refused.Kind.WRONG_STATE, "This file has been imported or put aside already.");
     }
-    long list =
-        listId.isPresent()
-            ? people.list(listId.get()).id()
-            : people.addList(newList, user, clock.instant()).id();
-    imports.start(id, plan, list, user, clock.instant());
-    runner.begin(id);
-    return imports.get(id);
+  }
+
+  private static void requireNoQuestion(Map<String, String> asks) {
+    if (!asks.isEmpty()) {
+      throw new Refused(
+          Refused.Kind.INVALID,
+          asks.entrySet().stream()
+                  .map(ask -> "“" + ask.getValue() + "” in the column “" + ask.getKey() + "”")
+                  .collect(Collectors.joining(", "))
+              + " could be either of two days. Say whether the day or the month comes first.");
+    }
   }
 
   private static void requireTakeable(ImportPlan plan) {
@@ -156,15 +212,24 @@ public class ImportDesk {
           Refused.Kind.INVALID,
           "No column says whom a row is about. Make one a phone, your own id or an e-mail.");
     }
-    List<String> keys =
+    Map<String, List<ColumnPlan>> byKey =
         plan.columns().stream()
             .filter(column -> column.role() == ColumnRole.FIELD)
-            .map(ColumnPlan::fieldKey)
-            .toList();
-    if (keys.stream().distinct().count() < keys.size()) {
-      throw new Refused(
-          Refused.Kind.INVALID, "Two columns would become the same field. Leave one of them out.");
-    }
+            .collect(Collectors.groupingBy(ColumnPlan::fieldKey));
+    byKey.forEach(
+        (key, columns) -> {
+          boolean joined = columns.stream().map(ColumnPlan::fieldName).distinct().count() == 1;
+          boolean texts =
+              columns.stream().allMatch(column -> column.choices().type() == FieldType.TEXT);
+          if (columns.size() > 1 && (!joined || !texts)) {
+            throw new Refused(
+                Refused.Kind.INVALID,
+                "Several columns become the field “"
+                    + columns.get(0).fieldName()
+                    + "”. They can be joined where they have the same name and hold texts; else leave"
+                    + " one out.");
+          }
+        });
   }
 
   private static String keep(InputStream content, Path target) throws IOException {

@@ -1,8 +1,7 @@
 package app.gemba.server.imports;
 
-import app.gemba.core.intake.DelimitedFile;
-import app.gemba.core.intake.UnreadableFile;
-import app.gemba.core.phone.PhoneReader;
+import app.gemba.core.intake.Rejected;
+import app.gemba.core.intake.file.TableFile;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
 import app.gemba.store.ImportStore.Reject;
@@ -27,20 +26,18 @@ class Rejects {
   private static final int PAGE = 1000;
 
   private final ImportStore imports;
-  private final PhoneReader phones;
 
-  Rejects(ImportStore imports, PhoneReader phones) {
+  Rejects(ImportStore imports) {
     this.imports = imports;
-    this.phones = phones;
   }
 
   void write(Import of, OutputStream out) throws IOException {
     try (Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
         CsvWriter csv = CsvWriter.builder().build(text)) {
-      DelimitedFile file =
-          DelimitedFile.open(imports.file(of), phones, of.region(), of.hasHeader());
-      List<String> head = new ArrayList<>(file.headers());
-      head.add("Why not taken");
+      TableFile file = of.file();
+      int width = Rejected.ownHeaders(file.headers()).size();
+      List<String> head = new ArrayList<>(file.headers().subList(0, width));
+      head.add(Rejected.COLUMN);
       csv.writeRecord(head);
       Deque<Reject> waiting = new ArrayDeque<>();
       long[] after = {0};
@@ -55,17 +52,15 @@ class Rejects {
             if (waiting.peek().row() == row.number()) {
               Reject reject = waiting.pop();
               after[0] = reject.row();
-              csv.writeRecord(line(row.cells(), file.headers().size(), reject.reason()));
+              csv.writeRecord(line(row.cells(), width, reject.reason()));
             }
             return true;
           });
-    } catch (UnreadableFile e) {
-      throw new IOException(e.getMessage(), e);
     }
   }
 
   private static List<String> line(List<String> cells, int width, String reason) {
-    List<String> line = new ArrayList<>(cells);
+    List<String> line = new ArrayList<>(cells.subList(0, Math.min(width, cells.size())));
     while (line.size() < width) {
       line.add("");
     }

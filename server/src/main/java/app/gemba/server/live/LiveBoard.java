@@ -109,7 +109,7 @@ class LiveBoard {
     List<LiveImport> running =
         importsUnderWay.running().stream()
             .map(imports::get)
-            .map(is -> new LiveImport(is.id(), is.fileName(), is.rowsDone(), is.rowCount()))
+            .map(is -> new LiveImport(is.id(), is.fileName(), is.rowsDone(), is.file().rows()))
             .toList();
     return new Now(
         house.state(HouseStore.Switch.BRAKE).on(),

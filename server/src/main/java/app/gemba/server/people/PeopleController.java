@@ -1,12 +1,10 @@
 package app.gemba.server.people;
 
 import app.gemba.core.people.SearchWords;
-import app.gemba.core.phone.PhoneReader;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
-import app.gemba.store.HouseStore;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PeopleStore.AgreementLine;
@@ -37,14 +35,10 @@ class PeopleController {
   private static final int PAGE = 100;
 
   private final PeopleStore people;
-  private final HouseStore house;
-  private final PhoneReader phones;
   private final BusinessClock clock;
 
-  PeopleController(PeopleStore people, HouseStore house, PhoneReader phones, BusinessClock clock) {
+  PeopleController(PeopleStore people, BusinessClock clock) {
     this.people = people;
-    this.house = house;
-    this.phones = phones;
     this.clock = clock;
   }
 
@@ -80,11 +74,7 @@ class PeopleController {
     String typed = q.orElse("").strip();
     Page<PersonRow> page =
         people.search(
-            list,
-            SearchWords.ofQuery(typed),
-            phones.beginnings(typed, house.house().region()),
-            after.orElse(0L),
-            PAGE);
+            list, SearchWords.ofQuery(typed), SearchWords.digitsOf(typed), after.orElse(0L), PAGE);
     return new Page<>(page.items().stream().map(PeopleController::shown).toList(), page.next());
   }
 

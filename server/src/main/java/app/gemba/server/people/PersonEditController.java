@@ -1,7 +1,8 @@
 package app.gemba.server.people;
 
-import app.gemba.core.consent.Agreement;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.intake.PersonName;
+import app.gemba.core.people.HeldNumber;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.phone.PhoneReading;
@@ -94,17 +95,12 @@ class PersonEditController {
   @ResponseStatus(HttpStatus.CREATED)
   Added addPerson(@Valid @RequestBody NewPerson body) {
     body.listId().ifPresent(people::list);
-    String name = body.name().strip();
     PersonDraft draft =
-        new PersonDraft(
+        PersonDraft.of(
             body.ownId().strip(),
-            name,
-            name.split(" ")[0],
+            PersonName.of(body.name()),
             body.email().strip().toLowerCase(Locale.ROOT),
-            Map.of(),
-            read(body.number()),
-            Agreement.UNSAID,
-            Optional.empty());
+            read(body.number()).stream().map(HeldNumber::of).toList());
     return new Added(edits.add(draft, body.listId(), Caller.id(), clock.instant()));
   }
 

@@ -2,7 +2,7 @@ package app.gemba.server.web;
 
 import app.gemba.core.content.MergeText;
 import app.gemba.core.desk.NotNow;
-import app.gemba.core.intake.UnreadableFile;
+import app.gemba.core.intake.file.UnreadableFile;
 import app.gemba.store.Refused;
 import app.gemba.store.StoreFailure;
 import java.util.Locale;

@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
@@ -67,6 +68,19 @@ public record TableFile(
     forEachFilled(
         (number, row) ->
             number <= above || consumer.take(new Row(number - above, row.cells(), row.cutOff())));
+  }
+
+  /** One row by its number. */
+  public Optional<Row> row(long number) throws IOException {
+    List<Row> found = new ArrayList<>(1);
+    forEachRow(
+        row -> {
+          if (row.number() == number) {
+            found.add(row);
+          }
+          return row.number() < number;
+        });
+    return found.stream().findFirst();
   }
 
   /** Rows from all over the file, evenly spread, and not many more than asked for. */

@@ -7,18 +7,30 @@ type Column = ImportCheck['columns'][number];
 /** What was found in one column over the whole file; on asking, its values and the wrong ones. */
 export function ColumnFindings({ column, header }: { column: Column; header: string }) {
   const [open, setOpen] = useState(false);
-  const wrong = Object.entries(column.wrong).sort((a, b) => b[1] - a[1]);
-  const sum = wrong.reduce((all, [, cells]) => all + cells, 0);
+  const wrong = most(column.wrong);
+  const odd = most(column.odd);
+  const sum = total(column.wrong);
+  const oddSum = total(column.odd);
   return (
     <div className="mt-1 text-[12px] leading-4">
-      {sum > 0 ? (
-        <p className="font-semibold text-warning">
-          {grouped(sum)} of {grouped(column.filled)} cells: {wrong[0]?.[0]}
-          {wrong.length > 1 && ' and more'}
-        </p>
-      ) : (
-        <p className="text-muted">{grouped(column.filled)} filled cells</p>
-      )}
+      <p className={sum > 0 ? '' : 'text-muted'}>
+        {grouped(column.filled)} filled
+        {sum > 0 && (
+          <>
+            {', '}
+            <span className="font-semibold text-error">
+              {grouped(sum)} not usable: {wrong[0]?.[0]}
+              {wrong.length > 1 && ' and more'}
+            </span>
+          </>
+        )}
+        {oddSum > 0 && (
+          <span className="text-warning">
+            {', '}
+            {grouped(oddSum)} worth a look
+          </span>
+        )}
+      </p>
       <button
         className="link-plain"
         aria-expanded={open}
@@ -29,14 +41,9 @@ export function ColumnFindings({ column, header }: { column: Column; header: str
       </button>
       {open && (
         <div className="mt-1">
-          {wrong.map(([why, cells]) => (
+          {[...wrong, ...odd].map(([why, cells]) => (
             <p key={why}>
               <span className="figure">{grouped(cells)}</span> {why}
-            </p>
-          ))}
-          {column.samples.map((sample, index) => (
-            <p key={index} className="text-warning" title={sample.why}>
-              <span className="figure">{sample.value}</span>
             </p>
           ))}
           {column.mostSeen.length > 0 && <p className="mt-1 text-muted">most seen</p>}
@@ -49,4 +56,12 @@ export function ColumnFindings({ column, header }: { column: Column; header: str
       )}
     </div>
   );
+}
+
+function most(counts: Record<string, number>): [string, number][] {
+  return Object.entries(counts).sort((a, b) => b[1] - a[1]);
+}
+
+function total(counts: Record<string, number>): number {
+  return Object.values(counts).reduce((all, cells) => all + cells, 0);
 }

@@ -4,6 +4,9 @@ import { useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { ProblemNote } from '../../parts/ProblemNote';
+import { PasteLines } from './PasteLines';
+
+const ACCEPTED = '.csv,.tsv,.txt,.xlsx,.xls,.vcf';
 
 /** A place to drop a file, or to choose one; goes on to its import. */
 export function DropFile() {
@@ -47,11 +50,11 @@ export function DropFile() {
         }`}
       >
         <FileUp size={26} className="text-muted" aria-hidden />
-        <p>Drop a CSV file here (UTF-8, up to 50 MB)</p>
+        <p>Drop a file here: CSV or other text, XLSX, XLS or vCard, as it is, up to 200 MB</p>
         <input
           ref={input}
           type="file"
-          accept=".csv,.txt,text/csv"
+          accept={ACCEPTED}
           aria-label="File to import"
           className="hidden"
           onChange={(event) => take(event.target.files)}
@@ -65,6 +68,18 @@ export function DropFile() {
         </button>
       </div>
       <ProblemNote error={upload.error} />
+      <PasteLines />
+      <p className="text-muted">
+        Starting from nothing?{' '}
+        <a className="link-plain" href="/api/v1/imports/template.xlsx" download>
+          A sheet to fill in
+        </a>{' '}
+        (
+        <a className="link-plain" href="/api/v1/imports/template.csv" download>
+          the same as CSV
+        </a>
+        )
+      </p>
     </div>
   );
 }

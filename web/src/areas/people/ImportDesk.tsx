@@ -7,8 +7,12 @@ import { ProblemNote } from '../../parts/ProblemNote';
 import { dayAndTime, grouped } from '../../parts/format';
 import { useHouse } from '../../parts/house';
 import { useUndo } from '../../parts/undo';
-import { AgreementLine, type Agreement } from './AgreementLine';
-import { ImportTable, type Role } from './ImportTable';
+import { AgreementLine } from './AgreementLine';
+import { ImportTable } from './ImportTable';
+import { MendsLine } from './MendsLine';
+import { SamePersonLine } from './SamePersonLine';
+import { ShapeLine, type ShapeWish } from './ShapeLine';
+import type { Plan } from './importPlan';
 import { ListChoice, type ChosenList } from './ListChoice';
 import { WhatWillHappen } from './WhatWillHappen';
 import { useImportCheck } from './useImportCheck';
@@ -34,7 +38,7 @@ export function ImportDesk({
   }
   return (
     <Desk
-      key={String(proposal.data.of.hasHeader)}
+      key={JSON.stringify(proposal.data.of.shape)}
       proposal={proposal.data}
       onPutAside={onPutAside}
     />
@@ -53,16 +57,13 @@ function Desk({
   const navigate = useNavigate();
   const queries = useQueryClient();
   const offerUndo = useUndo();
-  const [roles, setRoles] = useState<Role[]>(proposal.columns.map((column) => column.role));
-  const [agreement, setAgreement] = useState<Agreement>(proposal.agreement);
-  const [region, setRegion] = useState(of.region);
+  const [plan, setPlan] = useState<Plan>(proposal.plan);
+  const [edits, setEdits] = useState(0);
   const [list, setList] = useState<ChosenList>({ name: of.fileName.replace(/\.[^.]+$/, '') });
   const start = useMutation({
     mutationFn: () =>
       api.post<Schemas['ImportView']>(`/imports/${of.id}/start`, {
-        roles,
-        region,
-        agreement,
+        plan,
         listId: list.id ?? null,
         newList: list.id ? '' : list.name,
       }),
@@ -71,10 +72,10 @@ function Desk({
       void queries.invalidateQueries({ queryKey: ['lists'] });
     },
   });
-  const check = useImportCheck(of.id, { roles, region, agreement });
-  const setHeader = useMutation({
-    mutationFn: (hasHeader: boolean) =>
-      api.put<Proposal>(`/imports/${of.id}/header`, { hasHeader }),
+  const check = useImportCheck(of.id, plan, edits);
+  const counts = check.isPlaceholderData ? undefined : check.data;
+  const reshape = useMutation({
+    mutationFn: (wish: ShapeWish) => api.put<Proposal>(`/imports/${of.id}/shape`, wish),
     onSuccess: (changed) => {
       queries.setQueryData(['import', of.id], changed.of);
       queries.setQueryData(['proposal', of.id], changed);
@@ -92,24 +93,15 @@ function Desk({
       }
     },
   });
-  const change = (index: number, role: Role) => {
-    const next = roles.map((one, at) => (at === index ? role : one));
-    setRoles(next);
-    const says = next.includes('AGREED');
-    if (says !== (agreement.source === 'column')) {
-      setAgreement({
-        ...agreement,
-        source: says ? 'column' : 'none',
-        how: says ? agreement.how || 'as the file says' : agreement.how,
-      });
-    }
-  };
+  const rejected = Object.values(counts?.rejected ?? {}).reduce((sum, rows) => sum + rows, 0);
   const Head = onPutAside ? PartHead : PageHead;
   return (
     <>
       <Head
         title={of.fileName}
-        beside={`${grouped(of.rowCount)} rows, ${proposal.columns.length} columns`}
+        beside={`${grouped(of.rowCount)} rows, ${proposal.headers.length} columns${
+          proposal.mapping ? `, taken as “${proposal.mapping}”` : ''
+        }`}
       >
         <button className="btn" onClick={() => putAside.mutate()} disabled={putAside.isPending}>
           Put it aside
@@ -119,7 +111,7 @@ function Desk({
           onClick={() => start.mutate()}
           disabled={start.isPending}
         >
-          Import {grouped(of.rowCount)} rows
+          Import {grouped(of.rowCount - rejected)} rows
         </button>
       </Head>
       {of.cutOffLine !== null && (
@@ -137,50 +129,55 @@ function Desk({
           </Link>
         </p>
       )}
-      <div className="mt-4 flex flex-col gap-2">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={of.hasHeader ?? true}
-            disabled={setHeader.isPending}
-            onChange={(event) => setHeader.mutate(event.target.checked)}
-          />
-          The first row is a header
-        </label>
-        <ListChoice value={list} onChange={setList} />
-        <label className="flex items-center gap-2">
-          <span className="w-32 text-muted">Usual country</span>
-          <input
-            className="input input-sm w-16 uppercase"
-            value={region}
-            maxLength={2}
-            aria-label="Default country"
-            onChange={(event) => setRegion(event.target.value.toUpperCase())}
-          />
-        </label>
-        <AgreementLine
-          value={agreement}
-          onChange={setAgreement}
-          column={proposal.columns[roles.indexOf('AGREED')]?.header}
+      <div className="mt-3 flex flex-col gap-1.5">
+        <ShapeLine
+          shape={of.shape}
+          charsets={proposal.charsets}
+          busy={reshape.isPending}
+          onChange={(wish) => reshape.mutate(wish)}
         />
+        <div className="flex flex-wrap items-center gap-x-6 gap-y-1.5">
+          <ListChoice value={list} onChange={setList} />
+          <label className="flex items-center gap-2">
+            <span className="text-muted">Numbers without a country are</span>
+            <input
+              className="input input-sm w-14 uppercase"
+              value={plan.region}
+              maxLength={2}
+              aria-label="Default country"
+              onChange={(event) => setPlan({ ...plan, region: event.target.value.toUpperCase() })}
+            />
+          </label>
+        </div>
+        <AgreementLine
+          value={plan.agreement}
+          onChange={(agreement) => setPlan({ ...plan, agreement })}
+          column={proposal.headers[plan.columns.findIndex((one) => one.role === 'AGREED')]}
+        />
+        <SamePersonLine
+          value={plan.samePerson}
+          sharing={counts?.sharing}
+          onChange={(samePerson) => setPlan({ ...plan, samePerson })}
+        />
+        <MendsLine plan={plan} headers={proposal.headers} onPlan={setPlan} />
       </div>
-      <div className="mt-3">
-        <ProblemNote error={start.error ?? putAside.error} />
+      <div className="mt-2">
+        <ProblemNote error={start.error ?? putAside.error ?? reshape.error ?? check.error} />
       </div>
-      <WhatWillHappen
-        check={check.isPlaceholderData ? undefined : check.data}
-        rows={of.rowCount}
-        agreement={agreement.source !== 'none'}
-      />
-      <ProblemNote error={check.error} />
       <ImportTable
         check={check.data}
         proposal={proposal}
-        roles={roles}
-        onChange={change}
-        remembered={proposal.remembered}
+        plan={plan}
+        onPlan={setPlan}
+        onEdited={() => setEdits(edits + 1)}
       />
+      <div className="mt-3 border-t border-base-300 pt-3">
+        <WhatWillHappen
+          check={counts}
+          rows={of.rowCount}
+          agreement={plan.agreement.source !== 'none'}
+        />
+      </div>
     </>
   );
 }

@@ -32,7 +32,10 @@ function OneImport({ id }: { id: number }) {
   const state = useQuery({
     queryKey: ['import', id],
     queryFn: () => api.get<Schemas['ImportView']>(`/imports/${id}`),
-    refetchInterval: (query) => (query.state.data?.state === 'running' ? 500 : false),
+    refetchInterval: (query) =>
+      query.state.data?.state === 'running' || query.state.data?.state === 'going-back'
+        ? 500
+        : false,
   });
   if (state.error) {
     return <ProblemNote error={state.error} />;

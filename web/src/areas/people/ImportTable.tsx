@@ -1,96 +1,173 @@
-import type { Schemas } from '../../api/client';
-import { ColumnFindings } from './ColumnFindings';
+import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, type Schemas } from '../../api/client';
+import { MoreButton } from '../../parts/MoreButton';
+import { ProblemNote } from '../../parts/ProblemNote';
+import { ColumnHead } from './ColumnHead';
+import { ConflictRow } from './ConflictRow';
+import { ImportCell } from './ImportCell';
+import { RowTabs } from './RowTabs';
+import { withColumn, type Plan, type RowKind } from './importPlan';
 import type { ImportCheck } from './useImportCheck';
 
-export type Role = Schemas['ProposedColumn']['role'];
+type Rows = Schemas['RowsView'];
 
-const ROLE_WORDS: Record<Role, string> = {
-  PHONE: 'Phone',
-  NAME: 'Name',
-  FIRST_NAME: 'First name',
-  LAST_NAME: 'Last name',
-  EMAIL: 'E-mail',
-  OWN_ID: 'Your own id',
-  FIELD: 'A custom field',
-  AGREED: 'Agreed, yes or no',
-  AGREED_ON: 'Agreed on',
-  LEFT_OUT: 'Left out',
-};
-
-/** The file's own first rows, each column's head saying what it becomes. */
+/** The file's own rows, each column's head saying what it becomes; cells can be put right. */
 export function ImportTable({
   proposal,
-  roles,
-  onChange,
-  remembered,
+  plan,
+  onPlan,
   check,
+  onEdited,
 }: {
   proposal: Schemas['ProposalView'];
-  roles: Role[];
-  onChange: (index: number, role: Role) => void;
-  remembered: boolean;
+  plan: Plan;
+  onPlan: (plan: Plan) => void;
   check: ImportCheck | undefined;
+  onEdited: () => void;
 }) {
+  const { id, rowCount } = proposal.of;
+  const [kind, setKind] = useState<RowKind>();
+  const queries = useQueryClient();
+  const counted = check?.counted ?? false;
+  const key = ['import-rows', id, kind ?? 'all', plan, kind ? counted : true];
+  const rows = useInfiniteQuery({
+    queryKey: key,
+    queryFn: ({ pageParam }) =>
+      api.post<Rows>(`/imports/${id}/rows`, { plan, kind: kind ?? null, after: pageParam }),
+    initialPageParam: 0,
+    getNextPageParam: (last: Rows) => last.next ?? undefined,
+    placeholderData: (before) => before,
+    enabled: kind === undefined || counted,
+  });
+  const put = useMutation({
+    mutationFn: ({ row, column, value }: { row: number; column: number; value: string | null }) =>
+      api.put<Schemas['RowView']>(`/imports/${id}/rows/${row}/cells/${column}`, { plan, value }),
+    onSuccess: (changed) => {
+      // The row stays where it is until the rows are asked for again, judged anew.
+      queries.setQueryData<typeof rows.data>(key, (before) =>
+        before
+          ? {
+              ...before,
+              pages: before.pages.map((page) => ({
+                ...page,
+                rows: page.rows.map((row) =>
+                  row.number === changed.number ? { ...changed, conflicts: row.conflicts } : row,
+                ),
+              })),
+            }
+          : before,
+      );
+      onEdited();
+    },
+  });
+  const all = rows.data?.pages.flatMap((page) => page.rows) ?? [];
   return (
-    <section className="mt-4">
-      <h2 className="section-title mb-2">
-        {remembered
-          ? 'The columns are taken as the last time a file with these heads came.'
-          : 'What each column becomes'}
-      </h2>
-      <div className="sheet overflow-auto" tabIndex={0} role="group" aria-label="Rows of the file">
+    <section className="mt-3">
+      <div
+        className="sheet max-h-[56vh] overflow-auto"
+        tabIndex={0}
+        role="group"
+        aria-label="Rows of the file"
+      >
         <table className="border-collapse text-left">
-          <thead>
+          <thead className="sticky top-0 z-10">
             <tr>
-              {proposal.columns.map((column, index) => (
-                <th
-                  key={index}
-                  className={`min-w-40 border-r border-b-2 border-base-300 border-b-primary bg-base-200 px-2.5 py-2 align-top font-normal ${
-                    roles[index] === 'LEFT_OUT' ? 'text-muted' : ''
-                  }`}
-                >
-                  <span className="block text-[13px] text-muted">{column.header}</span>
-                  <select
-                    className="select select-sm mt-1 w-full font-semibold"
-                    aria-label={`${column.header} becomes`}
-                    value={roles[index]}
-                    onChange={(event) => onChange(index, event.target.value as Role)}
-                  >
-                    {Object.entries(ROLE_WORDS).map(([role, words]) => (
-                      <option key={role} value={role}>
-                        {words}
-                      </option>
-                    ))}
-                  </select>
-                  <span className="mt-1 block text-[12px] leading-4">
-                    {roles[index] === column.role ? column.why : 'As you chose.'}
-                  </span>
-                  {check?.columns[index] && (
-                    <ColumnFindings column={check.columns[index]} header={column.header} />
-                  )}
-                </th>
-              ))}
+              <th className="border-r border-b-2 border-base-300 bg-base-200 px-2 py-2 text-right align-bottom font-normal text-muted">
+                row
+              </th>
+              {proposal.headers.map((header, index) => {
+                const column = plan.columns[index];
+                return (
+                  column && (
+                    <ColumnHead
+                      key={index}
+                      index={index}
+                      header={header}
+                      headers={proposal.headers}
+                      column={column}
+                      why={
+                        column.role === proposal.plan.columns[index]?.role
+                          ? (proposal.why[index] ?? '')
+                          : 'As you chose.'
+                      }
+                      found={check?.columns[index]}
+                      plan={plan}
+                      onChange={(change) => onPlan(withColumn(plan, index, change))}
+                      onPlan={onPlan}
+                    />
+                  )
+                );
+              })}
             </tr>
           </thead>
           <tbody>
-            {proposal.rows.map((row, at) => (
-              <tr key={at}>
-                {proposal.columns.map((_, index) => (
-                  <td
-                    key={index}
-                    className={`max-w-64 truncate border-r border-b border-base-300 px-2.5 py-1.5 ${
-                      roles[index] === 'PHONE' || roles[index] === 'OWN_ID' ? 'figure' : ''
-                    } ${roles[index] === 'LEFT_OUT' ? 'text-muted line-through' : ''}`}
-                  >
-                    {row[index] ?? ''}
-                  </td>
-                ))}
-              </tr>
+            {all.map((row) => (
+              <RowOfFile
+                key={row.number}
+                row={row}
+                id={id}
+                headers={proposal.headers}
+                plan={plan}
+                showConflicts={kind === 'CONFLICT'}
+                onPut={(column, value) => put.mutate({ row: row.number, column, value })}
+              />
             ))}
           </tbody>
         </table>
       </div>
-      <p className="mt-2 text-muted">The first {proposal.rows.length} rows of the file.</p>
+      <div className="flex flex-wrap items-center gap-4">
+        <RowTabs kind={kind} onKind={setKind} rows={rowCount} check={check} />
+        <MoreButton query={rows} />
+      </div>
+      <ProblemNote error={put.error ?? rows.error} />
     </section>
+  );
+}
+
+function RowOfFile({
+  row,
+  id,
+  headers,
+  plan,
+  showConflicts,
+  onPut,
+}: {
+  row: Schemas['RowView'];
+  id: number;
+  headers: string[];
+  plan: Plan;
+  showConflicts: boolean;
+  onPut: (column: number, value: string | null) => void;
+}) {
+  return (
+    <>
+      <tr>
+        <td
+          className={`figure border-r border-b border-base-300 px-2 py-1.5 text-right align-top ${
+            row.reason ? 'text-error' : 'text-muted'
+          }`}
+          title={row.reason ?? undefined}
+        >
+          {row.number}
+        </td>
+        {headers.map((header, column) => {
+          const role = plan.columns[column]?.role;
+          return (
+            <ImportCell
+              key={column}
+              label={`${header}, row ${row.number}`}
+              value={row.cells[column] ?? ''}
+              note={row.notes.find((note) => note.column === column)}
+              edited={row.edited.includes(column)}
+              quiet={role === 'LEFT_OUT'}
+              figure={role === 'PHONE' || role === 'OWN_ID'}
+              onPut={(value) => onPut(column, value)}
+            />
+          );
+        })}
+      </tr>
+      {showConflicts && <ConflictRow id={id} row={row} columns={headers.length + 1} />}
+    </>
   );
 }

@@ -109,6 +109,10 @@ function outcome(one: Schemas['ImportView']): string {
       return `${grouped(one.rowsDone)} rows so far`;
     case 'failed':
       return one.failure ?? 'failed';
+    case 'going-back':
+      return 'is being taken back';
+    case 'taken-back':
+      return 'taken back';
     default:
       return `${grouped(one.rowsNew)} new, ${grouped(one.rowsMerged)} merged, ${grouped(one.rowsRejected)} rejected`;
   }

@@ -1,22 +1,19 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
-import type { Agreement } from './AgreementLine';
+import type { Plan } from './importPlan';
 
 export type ImportCheck = Schemas['CheckView'];
 
-/** What a whole file would come to under a mapping, counted before anything is written. */
-export function useImportCheck(
-  id: number,
-  body: { roles: Schemas['ProposedColumn']['role'][]; region: string; agreement: Agreement },
-) {
+/** What a whole file would come to under a plan, counted before anything is written. */
+export function useImportCheck(id: number, plan: Plan, edits: number) {
   return useQuery({
-    queryKey: ['import-check', id, body],
-    queryFn: () => api.post<ImportCheck>(`/imports/${id}/check`, body),
+    queryKey: ['import-check', id, edits, plan],
+    queryFn: () => api.post<ImportCheck>(`/imports/${id}/check`, plan),
     placeholderData: keepPreviousData,
     // A large file is counted in the background; asking again tells how far it is.
     refetchInterval: (query) => (query.state.data?.counted === false ? 500 : false),
     staleTime: Infinity,
     retry: false,
-    enabled: /^[A-Z]{2}$/.test(body.region),
+    enabled: /^[A-Z]{2}$/.test(plan.region),
   });
 }

@@ -53,7 +53,7 @@ export function FileIntoBrief({ onList }: { onList: (list: number) => void }) {
         <input
           ref={input}
           type="file"
-          accept=".csv,.txt,text/csv"
+          accept=".csv,.tsv,.txt,.xlsx,.xls,.vcf"
           aria-label="File for the audience"
           className="hidden"
           onChange={(event) => {

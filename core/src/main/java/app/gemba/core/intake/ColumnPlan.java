@@ -16,6 +16,11 @@ public record ColumnPlan(int index, String header, ColumnRole role, ColumnChoice
     this(index, header, role, ColumnChoices.NONE);
   }
 
+  /** The same as a field that holds something else. */
+  public ColumnPlan holding(FieldType type) {
+    return new ColumnPlan(index, header, role, choices.type(type));
+  }
+
   /** The name of the custom field, as people see it. */
   public String fieldName() {
     return choices.into().isBlank() ? header : choices.into().strip();

@@ -17,6 +17,7 @@ import app.gemba.core.people.SamePerson;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.engine.ImportRunner;
 import app.gemba.store.DataFolder;
+import app.gemba.store.Fields;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
@@ -48,6 +49,7 @@ public class ImportDesk {
 
   private final ImportStore imports;
   private final Mappings mappings;
+  private final Fields fields;
   private final PeopleStore people;
   private final HouseStore house;
   private final ImportRunner runner;
@@ -58,6 +60,7 @@ public class ImportDesk {
   ImportDesk(
       ImportStore imports,
       Mappings mappings,
+      Fields fields,
       PeopleStore people,
       HouseStore house,
       ImportRunner runner,
@@ -66,6 +69,7 @@ public class ImportDesk {
       Clock clock) {
     this.imports = imports;
     this.mappings = mappings;
+    this.fields = fields;
     this.people = people;
     this.house = house;
     this.runner = runner;
@@ -131,11 +135,26 @@ public class ImportDesk {
         remembered
             .map(mapping -> fitted(mapping.plan(), guesses))
             .orElseGet(() -> guessed(of, guesses));
+    plan = asTheHouseHasThem(plan);
     List<String> why =
         guesses.stream()
             .map(guess -> remembered.isPresent() ? "As the last time." : guess.why())
             .toList();
     return new Proposal(of, plan, why, remembered, imports.sameContent(id));
+  }
+
+  /** A field that is there holds what it holds, whatever a file looks like. */
+  private ImportPlan asTheHouseHasThem(ImportPlan plan) {
+    Map<String, FieldType> known =
+        fields.all().stream().collect(Collectors.toMap(Fields.Field::key, Fields.Field::type));
+    return plan.withColumns(
+        plan.columns().stream()
+            .map(
+                column ->
+                    column.role() == ColumnRole.FIELD && known.containsKey(column.fieldKey())
+                        ? column.holding(known.get(column.fieldKey()))
+                        : column)
+            .toList());
   }
 
   private static ImportPlan guessed(Import of, List<ColumnGuess> guesses) {

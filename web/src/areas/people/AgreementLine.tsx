@@ -31,7 +31,7 @@ export function AgreementLine({
     <div className="flex flex-wrap items-center gap-2">
       <span className="w-32 text-muted">Agreement</span>
       <select
-        className="select select-sm w-56"
+        className="select select-sm w-48"
         aria-label="Where agreement comes from"
         value={value.source}
         onChange={(event) =>
@@ -65,7 +65,7 @@ export function AgreementLine({
           ))}
           <span>for</span>
           <select
-            className="select select-sm w-64"
+            className="select select-sm w-44"
             aria-label="Agreed purposes"
             value={chosen}
             onChange={(event) =>
@@ -82,7 +82,7 @@ export function AgreementLine({
             ))}
           </select>
           <input
-            className="input input-sm w-64"
+            className="input input-sm w-48"
             aria-label="How it was given"
             placeholder="how: pass form, website, by phone"
             value={value.how ?? ''}
@@ -100,9 +100,6 @@ export function AgreementLine({
             onChange={(event) => onChange({ ...value, on: event.target.value })}
           />
         </label>
-      )}
-      {value.source === 'column' && (
-        <span className="text-muted">A no is kept as a no, a blank says nothing.</span>
       )}
     </div>
   );

@@ -30,15 +30,16 @@ export function ColumnFindings({ column, header }: { column: Column; header: str
             {grouped(oddSum)} worth a look
           </span>
         )}
+        {'. '}
+        <button
+          className="link-plain"
+          aria-expanded={open}
+          aria-label={`${open ? 'Hide' : 'Show'} what is in ${header}`}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'hide' : 'look closer'}
+        </button>
       </p>
-      <button
-        className="link-plain"
-        aria-expanded={open}
-        aria-label={`${open ? 'Hide' : 'Show'} what is in ${header}`}
-        onClick={() => setOpen(!open)}
-      >
-        {open ? 'hide' : 'look closer'}
-      </button>
       {open && (
         <div className="mt-1">
           {[...wrong, ...odd].map(([why, cells]) => (

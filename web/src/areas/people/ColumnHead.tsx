@@ -1,34 +1,27 @@
 import { SlidersHorizontal } from 'lucide-react';
-import { useId, useState } from 'react';
 import { ColumnFindings } from './ColumnFindings';
-import { ColumnOptions } from './ColumnOptions';
-import { holdsDays, ROLE_WORDS, TYPE_WORDS, type Column, type Plan, type Role } from './importPlan';
+import { holdsDays, ROLE_WORDS, TYPE_WORDS, type Column, type Role } from './importPlan';
 import type { ImportCheck } from './useImportCheck';
 
 /** What a column becomes, why, and what is wrong with how many of its cells over the whole file. */
 export function ColumnHead({
-  index,
   header,
-  headers,
   column,
   why,
   found,
-  plan,
+  open,
+  onOpen,
   onChange,
-  onPlan,
 }: {
-  index: number;
   header: string;
-  headers: string[];
   column: Column;
   why: string;
   found: ImportCheck['columns'][number] | undefined;
-  plan: Plan;
+  /** Whether everything else about the column is shown. */
+  open: boolean;
+  onOpen: () => void;
   onChange: (change: Partial<Column>) => void;
-  onPlan: (plan: Plan) => void;
 }) {
-  const [open, setOpen] = useState(false);
-  const options = useId();
   const asks = holdsDays(column) && column.days === 'UNDECIDED' && found?.days === 'ASK';
   return (
     <th
@@ -57,10 +50,9 @@ export function ColumnHead({
         <button
           className="btn btn-sm btn-ghost px-1.5"
           aria-expanded={open}
-          aria-controls={options}
           aria-label={`More about ${header}`}
           title="label, type, whole column"
-          onClick={() => setOpen(!open)}
+          onClick={onOpen}
         >
           <SlidersHorizontal size={15} aria-hidden />
         </button>
@@ -81,18 +73,6 @@ export function ColumnHead({
         </span>
       )}
       {found && <ColumnFindings column={found} header={header} />}
-      {open && (
-        <ColumnOptions
-          id={options}
-          index={index}
-          header={header}
-          headers={headers}
-          column={column}
-          plan={plan}
-          onChange={onChange}
-          onPlan={onPlan}
-        />
-      )}
     </th>
   );
 }

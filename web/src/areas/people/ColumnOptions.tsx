@@ -12,7 +12,6 @@ import {
 
 /** Everything that can be said about one column beside what it becomes. */
 export function ColumnOptions({
-  id,
   index,
   header,
   headers,
@@ -20,8 +19,8 @@ export function ColumnOptions({
   plan,
   onChange,
   onPlan,
+  onClose,
 }: {
-  id: string;
   index: number;
   header: string;
   headers: string[];
@@ -29,15 +28,18 @@ export function ColumnOptions({
   plan: Plan;
   onChange: (change: Partial<Column>) => void;
   onPlan: (plan: Plan) => void;
+  onClose: () => void;
 }) {
   const [strip, setStrip] = useState('');
   const rules = mergeRules(column.role);
   const mend = (one: Plan['mends'][number]) => onPlan({ ...plan, mends: [...plan.mends, one] });
   return (
     <div
-      id={id}
-      className="mt-2 flex w-56 flex-col gap-1.5 border-t border-base-300 pt-2 text-[13px]"
+      className="mb-2 flex flex-wrap items-end gap-3 rounded-box bg-base-200 px-3 py-2 text-[13px]"
+      role="group"
+      aria-label={`More about ${header}`}
     >
+      <strong className="max-w-40 truncate self-center">{header}</strong>
       {column.role === 'PHONE' && (
         <>
           <Text
@@ -107,7 +109,7 @@ export function ColumnOptions({
       <label className="flex flex-col">
         <span className="text-muted">Swap with</span>
         <select
-          className="select select-xs"
+          className="select select-xs w-40"
           value=""
           aria-label={`Swap ${header} with`}
           onChange={(event) =>
@@ -125,6 +127,9 @@ export function ColumnOptions({
           )}
         </select>
       </label>
+      <button className="link-plain ml-auto self-center" onClick={onClose}>
+        done
+      </button>
     </div>
   );
 }
@@ -143,7 +148,7 @@ function Text({
   onChange: (value: string) => void;
 }) {
   return (
-    <label className="flex min-w-0 flex-1 flex-col">
+    <label className="flex w-36 flex-col">
       <span className="text-muted">{label}</span>
       <input
         className="input input-xs w-full"
@@ -171,7 +176,7 @@ function Choice({
     <label className="flex flex-col">
       <span className="text-muted">{label}</span>
       <select
-        className="select select-xs"
+        className="select select-xs w-40"
         value={value}
         onChange={(event) => onChange(event.target.value)}
       >

@@ -4,6 +4,7 @@ import { api, type Schemas } from '../../api/client';
 import { MoreButton } from '../../parts/MoreButton';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { ColumnHead } from './ColumnHead';
+import { ColumnOptions } from './ColumnOptions';
 import { ConflictRow } from './ConflictRow';
 import { ImportCell } from './ImportCell';
 import { RowTabs } from './RowTabs';
@@ -28,6 +29,7 @@ export function ImportTable({
 }) {
   const { id, rowCount } = proposal.of;
   const [kind, setKind] = useState<RowKind>();
+  const [open, setOpen] = useState<number>();
   const queries = useQueryClient();
   const counted = check?.counted ?? false;
   const key = ['import-rows', id, kind ?? 'all', plan, kind ? counted : true];
@@ -61,11 +63,25 @@ export function ImportTable({
       onEdited();
     },
   });
+  const opened = open === undefined ? undefined : plan.columns[open];
   const all = rows.data?.pages.flatMap((page) => page.rows) ?? [];
   return (
     <section className="mt-3">
+      {open !== undefined && opened && (
+        <ColumnOptions
+          key={open}
+          index={open}
+          header={proposal.headers[open] ?? ''}
+          headers={proposal.headers}
+          column={opened}
+          plan={plan}
+          onChange={(change) => onPlan(withColumn(plan, open, change))}
+          onPlan={onPlan}
+          onClose={() => setOpen(undefined)}
+        />
+      )}
       <div
-        className="sheet max-h-[56vh] overflow-auto"
+        className="sheet max-h-[44vh] overflow-auto"
         tabIndex={0}
         role="group"
         aria-label="Rows of the file"
@@ -82,9 +98,7 @@ export function ImportTable({
                   column && (
                     <ColumnHead
                       key={index}
-                      index={index}
                       header={header}
-                      headers={proposal.headers}
                       column={column}
                       why={
                         column.role === proposal.plan.columns[index]?.role
@@ -92,9 +106,9 @@ export function ImportTable({
                           : 'As you chose.'
                       }
                       found={check?.columns[index]}
-                      plan={plan}
+                      open={open === index}
+                      onOpen={() => setOpen(open === index ? undefined : index)}
                       onChange={(change) => onPlan(withColumn(plan, index, change))}
-                      onPlan={onPlan}
                     />
                   )
                 );

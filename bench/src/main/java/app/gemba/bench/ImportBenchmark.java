@@ -112,7 +112,7 @@ final class ImportBenchmark implements Benchmark {
         Store store = Store.open(folder)) {
       ImportStore imports = new ImportStore(store, folder.part("imports"));
       Files.copy(file, folder.part("imports").resolve("people.csv"));
-      long list = new PeopleStore(store).addList("All", Optional.empty(), clock.instant()).id();
+      long list = new ListStore(store).add("All", Optional.empty(), Optional.empty(), clock.instant()).id();
       long id =
           imports.add(
               "people.csv",

@@ -6,9 +6,11 @@ import app.gemba.core.campaign.AttemptBook.Stepped;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.campaign.CampaignState;
+import app.gemba.core.campaign.Candidate;
 import app.gemba.core.campaign.Run;
 import app.gemba.core.campaign.RunCommand;
 import app.gemba.core.campaign.RunEvent;
+import app.gemba.core.consent.Verdict;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.pacing.Pace;
 import java.time.Clock;
@@ -22,6 +24,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -145,14 +148,15 @@ public final class CampaignRunner implements AutoCloseable {
   /** How long nothing of this campaign needs doing. */
   private Duration stepped(Launched campaign) {
     Instant now = clock.instant();
+    Function<Candidate, Verdict> verdict =
+        candidate ->
+            verdicts.of(candidate.standing(), campaign.brief().terms(houseZone.get()), now);
     if (!campaign.frozen()) {
-      boolean complete =
-          book.freezeSome(
-              campaign,
-              now,
-              candidate ->
-                  verdicts.of(candidate.standing(), campaign.brief().terms(houseZone.get()), now));
+      boolean complete = book.freezeSome(campaign, now, verdict);
       return complete ? Duration.ZERO : Duration.ofMillis(1);
+    }
+    if (book.takeArrivals(campaign, now, verdict)) {
+      asleepUntil.remove(campaign.id());
     }
     if (campaign.state() == CampaignState.SCHEDULED && startHasCome(campaign.brief(), now)) {
       book.advance(campaign.id(), CampaignAct.BEGIN, now);

@@ -48,7 +48,7 @@ public final class ImportRunner implements AutoCloseable {
   /**
    * A runner.
    *
-   * @param ended told of each import that is wholly in
+   * @param ended told of each import that has ended, wholly in or failed
    */
   public ImportRunner(ImportBook book, PhoneReader phones, Clock clock, LongConsumer ended) {
     this.ended = ended;
@@ -117,6 +117,7 @@ public final class ImportRunner implements AutoCloseable {
           id,
           Optional.of("The file could not be read to its end: " + e.getMessage()),
           clock.instant());
+      ended.accept(id);
     } catch (RuntimeException e) {
       // Stays under way: the next start tries again from the last step that was kept.
       LOG.error("import {} was interrupted: {}", id, e.getMessage());

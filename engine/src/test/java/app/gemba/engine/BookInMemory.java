@@ -187,6 +187,12 @@ public final class BookInMemory implements AttemptBook {
   }
 
   @Override
+  public boolean takeArrivals(
+      Launched campaign, Instant now, Function<Candidate, Verdict> verdict) {
+    return false;
+  }
+
+  @Override
   public synchronized Stepped step(
       Launched campaign,
       int atMost,

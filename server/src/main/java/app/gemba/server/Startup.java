@@ -1,5 +1,6 @@
 package app.gemba.server;
 
+import app.gemba.engine.ActRunner;
 import app.gemba.engine.CampaignRunner;
 import app.gemba.engine.ImportRunner;
 import app.gemba.server.demo.DemoHouse;
@@ -20,6 +21,7 @@ class Startup implements SmartLifecycle {
   private final CallNetworkDesk telephone;
   private final CampaignRunner campaigns;
   private final ImportRunner imports;
+  private final ActRunner acts;
   private final boolean isDemo;
   private volatile boolean running;
 
@@ -29,12 +31,14 @@ class Startup implements SmartLifecycle {
       CallNetworkDesk telephone,
       CampaignRunner campaigns,
       ImportRunner imports,
+      ActRunner acts,
       @Value("${gemba.demo:false}") boolean isDemo) {
     this.demo = demo;
     this.network = network;
     this.telephone = telephone;
     this.campaigns = campaigns;
     this.imports = imports;
+    this.acts = acts;
     this.isDemo = isDemo;
   }
 
@@ -48,6 +52,7 @@ class Startup implements SmartLifecycle {
     network.connect();
     telephone.connect();
     imports.start();
+    acts.start();
   }
 
   /** Each part closes itself. */

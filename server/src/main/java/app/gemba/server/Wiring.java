@@ -7,6 +7,7 @@ import app.gemba.core.consent.RulePack;
 import app.gemba.core.consent.Verdicts;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.core.voice.Speech;
+import app.gemba.engine.ActRunner;
 import app.gemba.engine.Brake;
 import app.gemba.engine.CallExchange;
 import app.gemba.engine.CallPlans;
@@ -18,7 +19,10 @@ import app.gemba.engine.Outlets;
 import app.gemba.engine.RecentStops;
 import app.gemba.engine.TelephoneLines;
 import app.gemba.engine.desk.DeskExchange;
+import app.gemba.server.imports.ImportEnded;
 import app.gemba.store.AccountStore;
+import app.gemba.store.Acts;
+import app.gemba.store.ApiTokens;
 import app.gemba.store.AttemptStore;
 import app.gemba.store.AuditLog;
 import app.gemba.store.CallStore;
@@ -30,14 +34,17 @@ import app.gemba.store.DeskReports;
 import app.gemba.store.DeskStore;
 import app.gemba.store.Fields;
 import app.gemba.store.FollowUps;
+import app.gemba.store.Forgetting;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportEdits;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportUndo;
+import app.gemba.store.ListStore;
 import app.gemba.store.Mappings;
 import app.gemba.store.NetworkStore;
 import app.gemba.store.NumberZones;
+import app.gemba.store.PeopleBatches;
 import app.gemba.store.PeopleEdits;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PickedPeople;
@@ -46,11 +53,13 @@ import app.gemba.store.ReportStore;
 import app.gemba.store.SenderStore;
 import app.gemba.store.SoundStore;
 import app.gemba.store.Store;
+import app.gemba.store.TagStore;
 import app.gemba.store.TextIdeas;
 import app.gemba.store.TimeStore;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.Map;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -120,6 +129,41 @@ class Wiring {
   @Bean
   NumberZones numberZones(Store store) {
     return new NumberZones(store);
+  }
+
+  @Bean
+  ListStore listStore(Store store) {
+    return new ListStore(store);
+  }
+
+  @Bean
+  Forgetting forgetting(Store store) {
+    return new Forgetting(store);
+  }
+
+  @Bean
+  ApiTokens apiTokens(Store store) {
+    return new ApiTokens(store);
+  }
+
+  @Bean
+  PeopleBatches peopleBatches(Store store) {
+    return new PeopleBatches(store);
+  }
+
+  @Bean
+  TagStore tagStore(Store store) {
+    return new TagStore(store);
+  }
+
+  @Bean
+  Acts acts(Store store) {
+    return new Acts(store);
+  }
+
+  @Bean
+  ActRunner actRunner(Acts acts, Clock clock) {
+    return new ActRunner(acts, clock);
   }
 
   @Bean
@@ -348,7 +392,8 @@ class Wiring {
   }
 
   @Bean
-  ImportRunner importRunner(ImportSteps book, PhoneReader phones, Clock clock) {
-    return new ImportRunner(book, phones, clock);
+  ImportRunner importRunner(
+      ImportSteps book, PhoneReader phones, Clock clock, ApplicationEventPublisher events) {
+    return new ImportRunner(book, phones, clock, id -> events.publishEvent(new ImportEnded(id)));
   }
 }

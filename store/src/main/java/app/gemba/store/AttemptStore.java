@@ -84,6 +84,28 @@ public final class AttemptStore implements AttemptBook {
   }
 
   @Override
+  public boolean takeArrivals(
+      Launched campaign, Instant now, Function<Candidate, Verdict> verdict) {
+    if (store.read(db -> Arrivals.next(db, campaign.id())).isEmpty()) {
+      return false;
+    }
+    return store
+        .writer()
+        .write(
+            Urgency.RUN,
+            db -> {
+              List<Long> people = Arrivals.next(db, campaign.id());
+              Audiences audience =
+                  new Audiences(db, campaign.brief().channel(), campaign.brief().purpose(), now);
+              for (Audiences.Member member : audience.of(campaign.id(), people)) {
+                freeze(db, campaign.id(), member, verdict, now);
+              }
+              Arrivals.done(db, campaign.id(), people);
+              return !people.isEmpty();
+            });
+  }
+
+  @Override
   public Stepped step(
       Launched campaign,
       int atMost,
@@ -255,8 +277,7 @@ public final class AttemptStore implements AttemptBook {
       } else if (command instanceof RunCommand.Refuse refuse) {
         move(db, refuse.candidate(), "REFUSED", refuse.reasons(), Optional.empty(), now);
       } else if (command instanceof RunCommand.Finish) {
-        Lives.advance(db, campaign.id(), CampaignAct.FINISH, now);
-        others.add(command);
+        others.add(Arrivals.finish(db, campaign.id(), now).orElse(command));
       } else {
         others.add(command);
       }

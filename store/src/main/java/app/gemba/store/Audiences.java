@@ -41,7 +41,8 @@ final class Audiences {
         select * from (select m.person_id from list_member m indexed by list_member_by_person
           where m.person_id > ?2 and coalesce(m.import_id, 0) not in (
               select id from import where state in ('running', 'failed') or undo_state = 'going')
-            and m.list_id in (select list_id from campaign_list where campaign_id = ?1)
+            and m.list_id in (select cl.list_id from campaign_list cl
+              join list l on l.id = cl.list_id and l.deleted_at is null where cl.campaign_id = ?1)
           group by m.person_id order by m.person_id limit ?4)
         union
         select * from (select person_id from campaign_person
@@ -76,6 +77,10 @@ final class Audiences {
    */
   List<Member> page(long campaign, List<Long> others, long after, int limit) throws SQLException {
     Map<Long, Gathered> people = new LinkedHashMap<>();
+    List<Long> beside = new ArrayList<>(others);
+    for (String filter : filters(campaign)) {
+      beside.addAll(Selection.of(Filters.read(filter)).page(db, now, after, limit));
+    }
     Sql.query(
         db,
         "select d.*, pn.label, pn.extension, n.id as number_id, n.e164, n.line_type, n.region, n.zones, "
@@ -89,12 +94,40 @@ final class Audiences {
         row -> gather(people, row),
         campaign,
         after,
-        Json.write(others),
+        Json.write(beside),
         limit,
         channel.agreement(),
         purpose,
         now);
     return people.values().stream().map(this::member).toList();
+  }
+
+  /** Some people by their ids who are not in any audience of the campaign yet. */
+  List<Member> of(long campaign, List<Long> people) throws SQLException {
+    List<Long> fresh =
+        Sql.query(
+            db,
+            """
+            select j.value from json_each(?) j where not exists (
+              select 1 from audience_member m where m.campaign_id = ? and m.person_id = j.value)
+            """,
+            row -> row.getLong(1),
+            Json.write(people),
+            campaign);
+    // No campaign has the id 0: nobody beside them comes along.
+    return page(0, fresh, 0, Math.max(1, fresh.size()));
+  }
+
+  /** What the campaign's lists ask that hold nobody themselves. */
+  private List<String> filters(long campaign) throws SQLException {
+    return Sql.query(
+        db,
+        """
+        select l.filter from campaign_list cl join list l on l.id = cl.list_id
+        where cl.campaign_id = ? and l.filter is not null and l.deleted_at is null
+        """,
+        row -> row.getString(1),
+        campaign);
   }
 
   /** Remembers a number as met. */

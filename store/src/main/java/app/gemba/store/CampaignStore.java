@@ -273,6 +273,36 @@ public final class CampaignStore {
             });
   }
 
+  /** Whether a campaign takes in who comes onto its lists while it runs. */
+  public boolean feeds(long id) {
+    return store.read(db -> Arrivals.feeds(db, id));
+  }
+
+  /** Says whether a campaign takes in who comes onto its lists while it runs. */
+  public void setFeeds(long id, boolean feeds, Optional<Long> user, Instant now) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> {
+              int changed =
+                  Sql.update(
+                      db,
+                      """
+                      update campaign set feeds = ?
+                      where id = ? and state in ('DRAFT', 'SCHEDULED', 'RUNNING', 'PAUSED')
+                      """,
+                      feeds,
+                      id);
+              if (changed == 0) {
+                throw new Refused(
+                    Refused.Kind.WRONG_STATE, "This campaign is over; nobody comes into it.");
+              }
+              String act = feeds ? "campaign feeds" : "campaign no longer feeds";
+              return AuditLog.add(db, user, act, subject(db, id), "", now);
+            });
+  }
+
   /** Numbers typed into the brief become people of the audience; unknown ones are taken in. */
   private static void keepTyped(Connection db, long id, List<PhoneNumber> typed, Instant now)
       throws SQLException {

@@ -145,6 +145,15 @@ public final class ImportStore {
                     id));
   }
 
+  /** A file that was taken in is read otherwise, since rows of it were erased. */
+  public void setErased(long id, TableFile file) {
+    store
+        .writer()
+        .write(
+            Urgency.DESK,
+            db -> Sql.update(db, "update import set look = ? where id = ?", Looks.write(file), id));
+  }
+
   /** Asks something of the people who are known, all of it seeing the same moment. */
   public <T> T asking(Function<KnownPeople, T> question) {
     return store.read(db -> question.apply(new PeopleLookup(db)));

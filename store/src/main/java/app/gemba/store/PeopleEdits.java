@@ -66,6 +66,7 @@ public final class PeopleEdits {
               > 0) {
             throw new Refused(Refused.Kind.INVALID, "This id belongs to somebody else.");
           }
+          Map<String, String> before = PersonHistory.details(db, id);
           int changed =
               Sql.update(
                   db,
@@ -88,6 +89,7 @@ public final class PeopleEdits {
                 "Somebody changed this person meanwhile. Load the page again, then change it.");
           }
           PeopleSearch.keepWords(db, List.of(id));
+          PersonHistory.keep(db, id, before, PersonHistory.details(db, id), user, now);
           return AuditLog.add(db, user, "person changed", String.valueOf(id), "", now);
         });
   }
@@ -97,7 +99,50 @@ public final class PeopleEdits {
     write(
         db -> {
           TakeIn.more(db, new PersonId(id), PersonDraft.ofNumber(number), now);
+          PersonHistory.add(db, id, "number", "", number.e164(), user, now);
           return AuditLog.add(db, user, "number added", String.valueOf(id), "", now);
+        });
+  }
+
+  /** Takes a number from a person; the number's own history stays. */
+  public void removeNumber(long id, long number, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          String e164 =
+              Sql.first(
+                      db,
+                      "select n.e164 from person_number pn join number n on n.id = pn.number_id"
+                          + " where pn.person_id = ? and pn.number_id = ?",
+                      row -> row.getString(1),
+                      id,
+                      number)
+                  .orElseThrow(() -> Refused.notFound("number of this person"));
+          Sql.update(
+              db, "delete from person_number where person_id = ? and number_id = ?", id, number);
+          PersonHistory.add(db, id, "number", e164, "", user, now);
+          return AuditLog.add(db, user, "number removed", String.valueOf(id), "", now);
+        });
+  }
+
+  /** Says what a number of a person is for. */
+  public void label(long id, long number, String label, Optional<Long> user, Instant now) {
+    write(
+        db -> {
+          String before =
+              Sql.first(
+                      db,
+                      "select label from person_number where person_id = ? and number_id = ?",
+                      row -> row.getString(1),
+                      id,
+                      number)
+                  .orElseThrow(() -> Refused.notFound("number of this person"));
+          PersonHistory.add(db, id, "label of a number", before, label, user, now);
+          return Sql.update(
+              db,
+              "update person_number set label = ? where person_id = ? and number_id = ?",
+              label.strip(),
+              id,
+              number);
         });
   }
 

@@ -15,12 +15,18 @@ public final class PeopleStore {
     this.store = store;
   }
 
-  /** A named set of people. */
-  public record NamedList(long id, String name, long people, Instant createdAt) {}
-
   /** One line of a list of people. */
   public record PersonRow(
-      long id, String name, String number, int numbers, String email, String ownId) {}
+      long id,
+      String name,
+      String number,
+      int numbers,
+      String email,
+      String ownId,
+      Map<String, String> fields,
+      List<String> tags,
+      Optional<Instant> lastContact,
+      Optional<String> lastOutcome) {}
 
   /** For how long after a WhatsApp message from a person they may be written to freely. */
   private static final Duration FREE_AFTER_WRITING = Duration.ofHours(24);
@@ -37,8 +43,30 @@ public final class PeopleStore {
       String type,
       String region,
       List<String> zones,
-      boolean suppressed,
-      Optional<Instant> freeUntil) {}
+      String label,
+      String extension,
+      List<SuppressionLine> suppressions,
+      Optional<Instant> freeUntil) {
+    /** Whether anything is suppressed. */
+    public boolean suppressed() {
+      return !suppressions.isEmpty();
+    }
+  }
+
+  /**
+   * Why a number must not be contacted.
+   *
+   * @param channel the one it is about; empty for all
+   */
+  public record SuppressionLine(
+      Optional<String> channel, Optional<String> purpose, String why, Instant since) {}
+
+  /** A list that somebody is on. */
+  public record ListLine(long id, String name) {}
+
+  /** What somebody changed of a person. */
+  public record HistoryLine(
+      Instant at, Optional<String> by, String what, String before, String after) {}
 
   /** The last word on a number, and its evidence. */
   public record AgreementLine(
@@ -48,7 +76,24 @@ public final class PeopleStore {
       String word,
       Optional<String> saidOn,
       String how,
-      Instant recordedAt) {}
+      Instant recordedAt,
+      Optional<String> file,
+      Optional<Long> row) {}
+
+  /** A person as they leave in a file. */
+  public record Leaving(
+      long id,
+      String ownId,
+      String name,
+      String firstName,
+      String lastName,
+      String email,
+      Map<String, String> fields,
+      List<LeavingNumber> numbers,
+      List<String> tags) {}
+
+  /** A number as it leaves. */
+  public record LeavingNumber(String e164, String label, String extension) {}
 
   /** Everything about a person. */
   public record Person(
@@ -60,84 +105,20 @@ public final class PeopleStore {
       int version,
       List<PersonNumber> numbers,
       List<AgreementLine> agreements,
-      List<String> lists) {}
+      List<ListLine> lists,
+      List<String> tags,
+      boolean deleted,
+      boolean forgotten) {}
 
   /**
    * One thing that happened with a person. {@code kind} is "sent", a wire event's or "answered".
    */
   public record StoryLine(Instant at, String kind, Optional<String> campaign, String detail) {}
 
-  /** All lists, by name. */
-  public List<NamedList> lists() {
-    return store.read(
-        db ->
-            Sql.query(
-                db, "select * from list order by name collate nocase", PeopleStore::namedList));
-  }
-
-  /** A list. */
-  public NamedList list(long id) {
-    return store.read(
-        db ->
-            Sql.first(db, "select * from list where id = ?", PeopleStore::namedList, id)
-                .orElseThrow(() -> Refused.notFound("list")));
-  }
-
-  /** Makes an empty list. */
-  public NamedList addList(String name, Optional<Long> user, Instant now) {
-    String plain = name.strip();
-    if (plain.isEmpty() || plain.length() > 120) {
-      throw new Refused(Refused.Kind.INVALID, "A list needs a name of 1 to 120 characters.");
-    }
-    return store
-        .writer()
-        .write(
-            Urgency.DESK,
-            db -> {
-              if (Sql.number(db, "select count(*) from list where name = ?", plain) > 0) {
-                throw new Refused(
-                    Refused.Kind.INVALID, "There is a list of this name already. Choose another.");
-              }
-              long id =
-                  Sql.insert(
-                      db,
-                      "insert into list (name, created_at, created_by) values (?, ?, ?)",
-                      plain,
-                      now,
-                      user);
-              AuditLog.add(db, user, "list made", plain, "", now);
-              return new NamedList(id, plain, 0, now);
-            });
-  }
-
-  /** People, or those of a list, in the order in which they were taken in. */
-  public Page<PersonRow> page(Optional<Long> list, long after, int limit) {
-    String members =
-        list.isPresent()
-            ? "select person_id from list_member where list_id = ? and person_id > ?"
-                + " order by person_id limit ?"
-            : "select id from person where id > ? order by id limit ?";
-    Object[] values =
-        list.isPresent()
-            ? new Object[] {list.get(), after, limit + 1}
-            : new Object[] {after, limit + 1};
+  /** People of a selection, in the order in which they were taken in. */
+  public Page<PersonRow> page(Selection of, Instant now, long after, int limit) {
     return Page.of(
-        store.read(db -> rows(db, Sql.query(db, members, row -> row.getLong(1), values))),
-        limit,
-        row -> String.valueOf(row.id()));
-  }
-
-  /**
-   * People whose words begin as was typed, or one of whose numbers holds the digits, in the order
-   * in which they were taken in.
-   */
-  public Page<PersonRow> search(
-      Optional<Long> list, List<String> words, String digits, long after, int limit) {
-    if (words.isEmpty() && digits.isEmpty()) {
-      return page(list, after, limit);
-    }
-    return Page.of(
-        store.read(db -> rows(db, PeopleSearch.find(db, list, words, digits, after, limit + 1))),
+        store.read(db -> rows(db, of.page(db, now, after, limit + 1))),
         limit,
         row -> String.valueOf(row.id()));
   }
@@ -147,16 +128,18 @@ public final class PeopleStore {
     return Sql.query(
         db,
         """
-                    select d.person_id, d.name, coalesce(d.email, '') as email,
-                      coalesce(d.own_id, '') as own_id,
-                      coalesce((select n.e164 from person_number pn
-                        join number n on n.id = pn.number_id
-                        where pn.person_id = d.person_id order by pn.position limit 1), '') as e164,
-                      (select count(*) from person_number pn
-                        where pn.person_id = d.person_id) as numbers
-                    from json_each(?) m join person_detail d on d.person_id = m.value
-                    order by d.person_id
-                    """,
+        select d.person_id, d.name, coalesce(d.email, '') as email,
+          coalesce(d.own_id, '') as own_id, d.fields,
+          coalesce((select n.e164 from person_number pn join number n on n.id = pn.number_id
+            where pn.person_id = d.person_id order by pn.position limit 1), '') as e164,
+          (select count(*) from person_number pn where pn.person_id = d.person_id) as numbers,
+          (select json_group_array(t.name) from person_tag pt join tag t on t.id = pt.tag_id
+            where pt.person_id = d.person_id) as tags,
+          l.at, l.outcome
+        from json_each(?) m join person_detail d on d.person_id = m.value
+        left join last_contact l on l.person_id = d.person_id
+        order by d.person_id
+        """,
         row ->
             new PersonRow(
                 row.getLong("person_id"),
@@ -164,8 +147,43 @@ public final class PeopleStore {
                 row.getString("e164"),
                 row.getInt("numbers"),
                 row.getString("email"),
-                row.getString("own_id")),
+                row.getString("own_id"),
+                Json.texts(row.getString("fields")),
+                List.of(Json.read(row.getString("tags"), String[].class)),
+                Sql.instant(row, "at"),
+                Sql.text(row, "outcome")),
         Json.write(ids));
+  }
+
+  /** People of a selection as they leave in a file, in order. */
+  public List<Leaving> leaving(Selection of, Instant now, long after, int limit) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select d.*,
+                  (select json_group_array(json_object('e164', n.e164, 'label', pn.label,
+                      'extension', pn.extension) order by pn.position)
+                    from person_number pn join number n on n.id = pn.number_id
+                    where pn.person_id = d.person_id) as numbers,
+                  (select json_group_array(t.name order by t.name) from person_tag pt
+                    join tag t on t.id = pt.tag_id where pt.person_id = d.person_id) as tags
+                from json_each(?) m join person_detail d on d.person_id = m.value
+                order by d.person_id
+                """,
+                row ->
+                    new Leaving(
+                        row.getLong("person_id"),
+                        Sql.text(row, "own_id").orElse(""),
+                        row.getString("name"),
+                        row.getString("first_name"),
+                        row.getString("last_name"),
+                        Sql.text(row, "email").orElse(""),
+                        Json.texts(row.getString("fields")),
+                        List.of(Json.read(row.getString("numbers"), LeavingNumber[].class)),
+                        List.of(Json.read(row.getString("tags"), String[].class))),
+                Json.write(of.page(db, now, after, limit))));
   }
 
   /** A person, with numbers, agreements and lists. */
@@ -176,8 +194,10 @@ public final class PeopleStore {
               Sql.query(
                   db,
                   """
-                  select n.*, exists (select 1 from suppression s where s.number_id = n.id
-                    and (s.until is null or s.until > ?1)) as suppressed,
+                  select n.*, pn.label, pn.extension, (select json_group_array(json_object(
+                      'channel', s.channel, 'purpose', s.purpose, 'why', s.why, 'since', s.since))
+                    from suppression s where s.number_id = n.id
+                      and (s.until is null or s.until > ?1)) as suppressions,
                     (select max(i.at) from incoming_text i where i.channel = 'WHATSAPP'
                       and i.number_id = n.id and i.at > ?3) as wrote
                   from person_number pn join number n on n.id = pn.number_id
@@ -190,7 +210,10 @@ public final class PeopleStore {
                           row.getString("line_type"),
                           row.getString("region"),
                           List.of(row.getString("zones").split(";")),
-                          row.getBoolean("suppressed"),
+                          row.getString("label"),
+                          row.getString("extension"),
+                          List.of(
+                              Json.read(row.getString("suppressions"), SuppressionLine[].class)),
                           Sql.instant(row, "wrote").map(at -> at.plus(FREE_AFTER_WRITING))),
                   now,
                   id,
@@ -199,10 +222,12 @@ public final class PeopleStore {
               Sql.query(
                   db,
                   """
-                  select n.e164, r.channel, r.purpose, r.word, r.said_on, r.how, r.recorded_at
+                  select n.e164, r.channel, r.purpose, r.word, r.said_on, r.how, r.recorded_at,
+                    i.file_name, r.import_row
                   from person_number pn join number n on n.id = pn.number_id
                   join consent_state s on s.number_id = n.id
                   join consent_record r on r.id = s.record_id
+                  left join import i on i.id = r.import_id
                   where pn.person_id = ? order by pn.position, r.channel, r.purpose
                   """,
                   row ->
@@ -213,20 +238,30 @@ public final class PeopleStore {
                           row.getString("word"),
                           Sql.text(row, "said_on"),
                           row.getString("how"),
-                          Instant.parse(row.getString("recorded_at"))),
+                          Instant.parse(row.getString("recorded_at")),
+                          Sql.text(row, "file_name"),
+                          Sql.id(row, "import_row")),
                   id);
-          List<String> lists =
+          List<String> tags =
+              Sql.query(
+                  db,
+                  "select t.name from person_tag pt join tag t on t.id = pt.tag_id"
+                      + " where pt.person_id = ? order by t.name collate nocase",
+                  row -> row.getString(1),
+                  id);
+          List<ListLine> lists =
               Sql.query(
                   db,
                   """
-                  select l.name from list_member m join list l on l.id = m.list_id
-                  where m.person_id = ? order by l.name
+                  select l.id, l.name from list_member m join list l on l.id = m.list_id
+                  where m.person_id = ? and l.deleted_at is null order by l.name
                   """,
-                  row -> row.getString(1),
+                  row -> new ListLine(row.getLong(1), row.getString(2)),
                   id);
           return Sql.first(
                   db,
-                  "select * from person_detail where person_id = ?",
+                  "select d.*, p.deleted_at, p.forgotten_at from person_detail d"
+                      + " join person p on p.id = d.person_id where d.person_id = ?",
                   row ->
                       new Person(
                           id,
@@ -237,22 +272,38 @@ public final class PeopleStore {
                           row.getInt("version"),
                           numbers,
                           agreements,
-                          lists),
+                          lists,
+                          tags,
+                          Sql.text(row, "deleted_at").isPresent(),
+                          Sql.text(row, "forgotten_at").isPresent()),
                   id)
               .orElseThrow(() -> Refused.notFound("person"));
         });
   }
 
+  /** What was changed of a person by hand, newest first. */
+  public List<HistoryLine> history(long personId) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select h.at, u.name, h.what, h.before, h.after from person_history h
+                left join user_account u on u.id = h.user_id
+                where h.person_id = ? order by h.id desc limit 200
+                """,
+                row ->
+                    new HistoryLine(
+                        Instant.parse(row.getString("at")),
+                        Sql.text(row, "name"),
+                        row.getString("what"),
+                        row.getString("before"),
+                        row.getString("after")),
+                personId));
+  }
+
   /** Everything sent to and heard from a person, oldest first. */
   public List<StoryLine> story(long personId) {
     return store.read(db -> Stories.ofPerson(db, personId));
-  }
-
-  private static NamedList namedList(java.sql.ResultSet row) throws java.sql.SQLException {
-    return new NamedList(
-        row.getLong("id"),
-        row.getString("name"),
-        row.getLong("people"),
-        Instant.parse(row.getString("created_at")));
   }
 }

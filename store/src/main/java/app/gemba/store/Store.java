@@ -26,8 +26,11 @@ public final class Store implements AutoCloseable {
   private final Writer writer;
   private final BasicDataSource writing;
   private final BasicDataSource readers;
+  private final NumberHash numberHash;
 
-  private Store(Writer writer, BasicDataSource writing, BasicDataSource readers) {
+  private Store(
+      Writer writer, BasicDataSource writing, BasicDataSource readers, NumberHash numberHash) {
+    this.numberHash = numberHash;
     this.writer = writer;
     this.writing = writing;
     this.readers = readers;
@@ -47,7 +50,10 @@ public final class Store implements AutoCloseable {
       BasicDataSource writing = pool(file, "FULL", 1, WRITER_CACHE);
       BasicDataSource readers = pool(file, "NORMAL", READERS, READER_CACHE);
       readers.setConnectionInitSqls(List.of("pragma query_only = true"));
-      return new Store(new Writer(writing.getConnection()), writing, readers);
+      NumberHash hash = NumberHash.of(folder.part("secrets"));
+      Connection writer = writing.getConnection();
+      hash.giveTo(writer);
+      return new Store(new Writer(writer), writing, readers, hash);
     } catch (SQLException e) {
       throw new IOException("the database cannot be opened: " + e.getMessage(), e);
     }
@@ -56,6 +62,11 @@ public final class Store implements AutoCloseable {
   /** The writer. */
   public Writer writer() {
     return writer;
+  }
+
+  /** The house's keyed hash of numbers. */
+  NumberHash numberHash() {
+    return numberHash;
   }
 
   /** Reads, all queries seeing the same moment. */

@@ -112,11 +112,11 @@ class DeskStoreTest {
 
   @Test
   void anOutcomeCanPutPeopleOnAList() {
-    long groups = new PeopleStore(house.store).addList("Spring groups", Optional.empty(), NOW).id();
+    long groups = house.list("Spring groups").id();
     Claim claim = talk();
     AgentOutcome booked = new AgentOutcome("1", "Booked", Follow.DONE, 0, Optional.of(groups));
     desks.finish(claim.attemptId(), Optional.of(new Choice(booked, Optional.empty())), "", NOW);
-    assertThat(new PeopleStore(house.store).list(groups).people()).isEqualTo(1);
+    assertThat(new ListStore(house.store).get(groups).people()).isEqualTo(1);
     assertThat(reason(claim)).isEqualTo("TALKED/1");
   }
 

@@ -82,7 +82,7 @@ class ImportStepsTest {
     TemporaryHouse house = new TemporaryHouse(folder.resolve(name));
     ImportStore imports = new ImportStore(house.store, folder);
     ImportSteps steps = new ImportSteps(house.store, folder);
-    long list = new PeopleStore(house.store).addList("list", NOBODY, TemporaryHouse.NOW).id();
+    long list = house.list("list").id();
     long id = imports.add(TemporaryHouse.file("a.csv", ROWS), NOBODY, TemporaryHouse.NOW);
     AgreementSource agreement =
         new AgreementSource.Column(Set.of(Channel.SMS), EnumSet.allOf(Purpose.class), "pass form");

@@ -45,7 +45,7 @@ class ImportUndoTest {
     imports = new ImportStore(house.store, folder);
     steps = new ImportSteps(house.store, folder);
     undo = new ImportUndo(house.store);
-    list = new PeopleStore(house.store).addList("list", NOBODY, NOW).id();
+    list = house.list("list").id();
   }
 
   @AfterEach

@@ -11,6 +11,7 @@ import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Outcome;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
+import app.gemba.core.people.Filter;
 import app.gemba.core.people.SearchWords;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -63,7 +64,7 @@ class PeopleTest {
     Optional<String> next = Optional.of("0");
     while (next.isPresent()) {
       Page<PeopleStore.PersonRow> page =
-          people.search(Optional.of(list), SearchWords.ofQuery("guest"), "", after, 50);
+          people.page(selection(Optional.of(list), "guest", ""), NOW, after, 50);
       assertThat(page.items()).isSortedAccordingTo((a, b) -> Long.compare(a.id(), b.id()));
       seen += page.items().size();
       next = page.next();
@@ -79,7 +80,8 @@ class PeopleTest {
     assertThat(found("mf-29", "")).containsExactly("Guest 29");
     assertThat(found("", "5550012")).containsExactly("Guest 12");
     assertThat(found("nobody", "")).isEmpty();
-    assertThat(people.search(Optional.of(999L), List.of("guest"), "", 0, 10).items()).isEmpty();
+    assertThat(people.page(selection(Optional.of(999L), "guest", ""), NOW, 0, 10).items())
+        .isEmpty();
   }
 
   @Test
@@ -115,7 +117,7 @@ class PeopleTest {
     assertThat(edits.add(same, Optional.of(list), tove, NOW)).isEqualTo(2);
     PersonDraft another = TemporaryHouse.draft("", "Wilma Hand", 1);
     assertThat(edits.add(another, Optional.of(list), tove, NOW)).isEqualTo(4);
-    assertThat(people.list(list).people()).isEqualTo(4);
+    assertThat(new ListStore(house.store).get(list).people()).isEqualTo(4);
   }
 
   @Test
@@ -235,12 +237,14 @@ class PeopleTest {
   }
 
   private List<String> found(String typed, String digits) {
-    return people
-        .search(Optional.empty(), SearchWords.ofQuery(typed), digits, 0, 10)
-        .items()
-        .stream()
+    return people.page(selection(Optional.empty(), typed, digits), NOW, 0, 10).items().stream()
         .map(PeopleStore.PersonRow::name)
         .toList();
+  }
+
+  private static Selection selection(Optional<Long> list, String typed, String digits) {
+    return new Selection(
+        Optional.empty(), list, Filter.EVERYBODY, SearchWords.ofQuery(typed), digits);
   }
 
   private void change(long id, int version, String name) {

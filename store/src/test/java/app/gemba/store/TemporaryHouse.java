@@ -71,6 +71,11 @@ final class TemporaryHouse implements AutoCloseable {
     return new ImportStore.NewImport(name, name, "sha of " + name, "US", table, Optional.empty());
   }
 
+  /** An empty list. */
+  ListStore.NamedList list(String name) {
+    return new ListStore(store).add(name, Optional.empty(), Optional.empty(), NOW);
+  }
+
   /** Somebody with numbers. */
   static PersonDraft draft(String ownId, String name, int... numbers) {
     return PersonDraft.of(
@@ -82,7 +87,7 @@ final class TemporaryHouse implements AutoCloseable {
 
   /** A list of people with one number each, from 0. */
   long listOf(int people) {
-    long list = new PeopleStore(store).addList("list of " + people, Optional.empty(), NOW).id();
+    long list = list("list of " + people).id();
     store
         .writer()
         .write(

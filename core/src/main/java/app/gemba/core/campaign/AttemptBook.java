@@ -48,6 +48,14 @@ public interface AttemptBook {
   boolean freezeSome(Launched campaign, Instant now, Function<Candidate, Verdict> verdict);
 
   /**
+   * Takes those into a running audience who came onto its lists since, where the campaign feeds
+   * from them; each with the verdict of the moment. Somebody of an import that is not done waits.
+   *
+   * @return whether anybody came
+   */
+  boolean takeArrivals(Launched campaign, Instant now, Function<Candidate, Verdict> verdict);
+
+  /**
    * In one transaction: looks for people whose turn has come, lets the run decide, and writes down
    * every claim, hold and refusal. Nothing happens where the campaign is no longer running.
    */

@@ -102,7 +102,7 @@ public final class RowReader {
     }
 
     private String cell(ColumnPlan column) {
-      return column.index() < cells.size() ? cells.get(column.index()).strip() : "";
+      return column.index() < cells.size() ? unguarded(cells.get(column.index()).strip()) : "";
     }
 
     private void takeCountry(ColumnPlan column) {
@@ -219,6 +219,13 @@ public final class RowReader {
       String day = word(ColumnRole.AGREED_ON);
       return day.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(day));
     }
+  }
+
+  /** A file of ours guards cells that a spreadsheet would take for formulas by an apostrophe. */
+  private static String unguarded(String cell) {
+    boolean guarded =
+        cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@＝＋－＠".indexOf(cell.charAt(1)) >= 0;
+    return guarded ? cell.substring(1) : cell;
   }
 
   private static String why(PhoneReading reading) {

@@ -1,5 +1,6 @@
 package app.gemba.server.access;
 
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -10,6 +11,7 @@ import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.session.web.http.CookieSerializer;
 import org.springframework.session.web.http.DefaultCookieSerializer;
@@ -45,9 +47,15 @@ class SecurityConfiguration implements WebMvcConfigurer {
    * page and its files are open.
    */
   @Bean
-  SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts) {
+  SecurityFilterChain security(
+      HttpSecurity http, SecurityContextRepository contexts, BearerTokens tokens) {
     return http.securityContext(context -> context.securityContextRepository(contexts))
-        .csrf(csrf -> csrf.spa().ignoringRequestMatchers(CALLBACK))
+        .csrf(
+            csrf ->
+                csrf.spa()
+                    .ignoringRequestMatchers(CALLBACK)
+                    .ignoringRequestMatchers(BearerTokens::isBrought))
+        .addFilterAfter(tokens, SecurityContextHolderFilter.class)
         .formLogin(AbstractHttpConfigurer::disable)
         .httpBasic(AbstractHttpConfigurer::disable)
         .logout(AbstractHttpConfigurer::disable)
@@ -77,6 +85,14 @@ class SecurityConfiguration implements WebMvcConfigurer {
         .headers(
             headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(POLICY)))
         .build();
+  }
+
+  /** It belongs to the chain above and to no other. */
+  @Bean
+  FilterRegistrationBean<BearerTokens> tokensOnlyInTheChain(BearerTokens tokens) {
+    FilterRegistrationBean<BearerTokens> nowhereElse = new FilterRegistrationBean<>(tokens);
+    nowhereElse.setEnabled(false);
+    return nowhereElse;
   }
 
   @Bean

@@ -10,6 +10,7 @@ import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.server.people.ListAccess;
 import app.gemba.server.people.TypedZone;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
@@ -41,6 +42,7 @@ class CampaignController {
   private static final int PAGE = 100;
   private static final int MOST_AT_ONCE = 100_000;
 
+  private final ListAccess access;
   private final CampaignStore campaigns;
   private final Launches launches;
   private final NumberZones zones;
@@ -54,7 +56,9 @@ class CampaignController {
       NumberZones zones,
       CampaignRunner runner,
       Outlets outlets,
-      BusinessClock clock) {
+      BusinessClock clock,
+      ListAccess access) {
+    this.access = access;
     this.campaigns = campaigns;
     this.launches = launches;
     this.zones = zones;
@@ -96,6 +100,7 @@ class CampaignController {
   @ResponseStatus(HttpStatus.CREATED)
   Campaign addCampaign(@RequestBody Brief brief) {
     requireSound(brief);
+    brief.lists().forEach(access::require);
     return campaigns.add(brief, Caller.id(), clock.instant());
   }
 
@@ -109,6 +114,7 @@ class CampaignController {
   @Needs(Permission.CHANGE_CAMPAIGNS)
   Campaign changeCampaign(@PathVariable long id, @Valid @RequestBody ChangeBody body) {
     requireSound(body.brief());
+    body.brief().lists().forEach(access::require);
     return campaigns.change(id, body.version(), body.brief(), clock.instant());
   }
 
@@ -184,6 +190,24 @@ class CampaignController {
     campaigns.act(id, act, Caller.id(), clock.instant());
     runner.nudge();
     return campaigns.get(id);
+  }
+
+  /** Whether a campaign takes in who comes onto its lists while it runs. */
+  record FeedsBody(boolean feeds) {}
+
+  @GetMapping("/{id}/feeds")
+  @Needs(Permission.SEE_CAMPAIGNS)
+  FeedsBody feeds(@PathVariable long id) {
+    campaigns.get(id);
+    return new FeedsBody(campaigns.feeds(id));
+  }
+
+  @PutMapping("/{id}/feeds")
+  @Needs(Permission.CHANGE_CAMPAIGNS)
+  FeedsBody setFeeds(@PathVariable long id, @RequestBody FeedsBody body) {
+    campaigns.get(id);
+    campaigns.setFeeds(id, body.feeds(), Caller.id(), clock.instant());
+    return body;
   }
 
   private static void requireSound(Brief brief) {

@@ -2,6 +2,7 @@ package app.gemba.server.campaigns;
 
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
+import app.gemba.server.web.SafeCell;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.Page;

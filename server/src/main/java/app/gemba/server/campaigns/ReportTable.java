@@ -3,6 +3,7 @@ package app.gemba.server.campaigns;
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.channel.OutcomeClass;
 import app.gemba.core.phone.PhoneNumber;
+import app.gemba.server.web.SafeCell;
 import app.gemba.store.Page;
 import app.gemba.store.ReportStore;
 import app.gemba.store.ReportStore.AudienceRow;

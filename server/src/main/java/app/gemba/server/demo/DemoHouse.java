@@ -20,9 +20,9 @@ import app.gemba.store.ChatTemplates;
 import app.gemba.store.HouseStore;
 import app.gemba.store.HouseStore.House;
 import app.gemba.store.ImportStore;
+import app.gemba.store.ListStore;
 import app.gemba.store.NetworkStore;
 import app.gemba.store.NumberZones;
-import app.gemba.store.PeopleStore;
 import app.gemba.store.SenderStore;
 import app.gemba.store.Store;
 import app.gemba.store.TextIdeas;
@@ -71,7 +71,7 @@ public class DemoHouse {
   private final ImportDesk desk;
   private final Store store;
   private final ImportStore imports;
-  private final PeopleStore contacts;
+  private final ListStore lists;
   private final CampaignStore campaigns;
   private final NumberZones zones;
   private final DemoHistory history;
@@ -89,7 +89,7 @@ public class DemoHouse {
       ImportDesk desk,
       Store store,
       ImportStore imports,
-      PeopleStore contacts,
+      ListStore lists,
       CampaignStore campaigns,
       NumberZones zones,
       DemoHistory history,
@@ -104,7 +104,7 @@ public class DemoHouse {
     this.desk = desk;
     this.store = store;
     this.imports = imports;
-    this.contacts = contacts;
+    this.lists = lists;
     this.campaigns = campaigns;
     this.zones = zones;
     this.history = history;
@@ -224,7 +224,9 @@ public class DemoHouse {
         new DemoDesks(
             telephone,
             bringIn("schools.csv", people.schools(SCHOOLS), "Schools"),
-            contacts.addList("Spring groups", tove, now.minus(Duration.ofDays(90))).id());
+            lists
+                .add("Spring groups", Optional.empty(), tove, now.minus(Duration.ofDays(90)))
+                .id());
     history.play(desks.autumn(), tove, now.minus(Duration.ofDays(35)));
     history.play(desks.spring(), tove, now.minus(Duration.ofMinutes(14)), now);
     campaigns.add(desks.summer(), tove, now.minus(Duration.ofMinutes(6)));

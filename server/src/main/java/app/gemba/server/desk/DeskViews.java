@@ -17,6 +17,7 @@ import app.gemba.store.DeskPeople.DeskPerson;
 import app.gemba.store.DeskReports;
 import app.gemba.store.FollowUps;
 import app.gemba.store.HouseStore;
+import app.gemba.store.ListStore;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PeopleStore.StoryLine;
 import java.time.Duration;
@@ -39,6 +40,7 @@ class DeskViews {
   private final CampaignStore campaigns;
   private final DeskPeople people;
   private final PeopleStore contacts;
+  private final ListStore lists;
   private final DeskReports reports;
   private final FollowUps followUps;
   private final HouseStore house;
@@ -49,6 +51,7 @@ class DeskViews {
       CampaignStore campaigns,
       DeskPeople people,
       PeopleStore contacts,
+      ListStore lists,
       DeskReports reports,
       FollowUps followUps,
       HouseStore house,
@@ -57,6 +60,7 @@ class DeskViews {
     this.campaigns = campaigns;
     this.people = people;
     this.contacts = contacts;
+    this.lists = lists;
     this.reports = reports;
     this.followUps = followUps;
     this.house = house;
@@ -185,7 +189,7 @@ class DeskViews {
         outcome.label(),
         outcome.follow(),
         outcome.afterMinutes(),
-        outcome.listId().map(id -> contacts.list(id).name()));
+        outcome.listId().map(id -> lists.get(id).name()));
   }
 
   private static Optional<LineView> call(CallInHand call) {

@@ -16,14 +16,15 @@ import app.gemba.core.intake.file.UnreadableFile;
 import app.gemba.core.people.SamePerson;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.engine.ImportRunner;
+import app.gemba.server.people.ListAccess;
 import app.gemba.store.DataFolder;
 import app.gemba.store.Fields;
 import app.gemba.store.HouseStore;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
 import app.gemba.store.ImportStore.NewImport;
+import app.gemba.store.ListStore;
 import app.gemba.store.Mappings;
-import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
 import java.io.IOException;
 import java.io.InputStream;
@@ -50,7 +51,8 @@ public class ImportDesk {
   private final ImportStore imports;
   private final Mappings mappings;
   private final Fields fields;
-  private final PeopleStore people;
+  private final ListStore lists;
+  private final ListAccess access;
   private final HouseStore house;
   private final ImportRunner runner;
   private final PhoneReader phones;
@@ -61,7 +63,8 @@ public class ImportDesk {
       ImportStore imports,
       Mappings mappings,
       Fields fields,
-      PeopleStore people,
+      ListStore lists,
+      ListAccess access,
       HouseStore house,
       ImportRunner runner,
       PhoneReader phones,
@@ -70,7 +73,8 @@ public class ImportDesk {
     this.imports = imports;
     this.mappings = mappings;
     this.fields = fields;
-    this.people = people;
+    this.lists = lists;
+    this.access = access;
     this.house = house;
     this.runner = runner;
     this.phones = phones;
@@ -198,11 +202,19 @@ public class ImportDesk {
     requireNoQuestion(decided.asks());
     long list =
         onto.listId().isPresent()
-            ? people.list(onto.listId().get()).id()
-            : people.addList(onto.newList(), user, clock.instant()).id();
+            ? requireOrdinary(access.require(onto.listId().get())).id()
+            : lists.add(onto.newList(), Optional.empty(), user, clock.instant()).id();
     imports.start(id, decided.plan(), list, user, clock.instant());
     runner.begin(id);
     return imports.get(id);
+  }
+
+  private static ListStore.NamedList requireOrdinary(ListStore.NamedList list) {
+    if (list.filter().isPresent()) {
+      throw new Refused(
+          Refused.Kind.INVALID, "A filter holds nobody itself. Choose a list, or make a new one.");
+    }
+    return list;
   }
 
   private static void requireDraft(Import of) {

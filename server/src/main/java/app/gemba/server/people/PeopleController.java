@@ -1,6 +1,5 @@
 package app.gemba.server.people;
 
-import app.gemba.core.people.SearchWords;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -8,24 +7,20 @@ import app.gemba.server.access.Permission;
 import app.gemba.store.Page;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PeopleStore.AgreementLine;
-import app.gemba.store.PeopleStore.NamedList;
 import app.gemba.store.PeopleStore.Person;
 import app.gemba.store.PeopleStore.PersonNumber;
 import app.gemba.store.PeopleStore.PersonRow;
 import app.gemba.store.PeopleStore.StoryLine;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.Size;
+import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Lists and people. */
@@ -35,46 +30,40 @@ class PeopleController {
   private static final int PAGE = 100;
 
   private final PeopleStore people;
+  private final ListAccess access;
   private final BusinessClock clock;
 
-  PeopleController(PeopleStore people, BusinessClock clock) {
+  PeopleController(PeopleStore people, ListAccess access, BusinessClock clock) {
     this.people = people;
+    this.access = access;
     this.clock = clock;
   }
 
-  /** A new list. */
-  record NewList(@NotBlank @Size(max = 120) String name) {}
+  /** Which people, and behind which of them the page begins. */
+  record PeopleBody(@NotNull @Valid SelectionBody selection, long after) {}
 
-  @GetMapping("/lists")
-  @Needs(Permission.SEE_PEOPLE)
-  List<NamedList> lists() {
-    return people.lists();
-  }
-
-  @PostMapping("/lists")
-  @Needs(Permission.CHANGE_PEOPLE)
-  @ResponseStatus(HttpStatus.CREATED)
-  NamedList addList(@Valid @RequestBody NewList body) {
-    return people.addList(body.name(), Caller.id(), clock.instant());
-  }
-
-  @GetMapping("/lists/{id}")
-  @Needs(Permission.SEE_PEOPLE)
-  NamedList list(@PathVariable long id) {
-    return people.list(id);
-  }
-
+  /** A name, a part of a number, a mail, a tag, a field's word: found as one types. */
   @GetMapping("/people")
   @Needs(Permission.SEE_PEOPLE)
   Page<PersonRow> people(
       @RequestParam Optional<Long> list,
       @RequestParam Optional<String> q,
       @RequestParam Optional<Long> after) {
-    list.ifPresent(people::list);
-    String typed = q.orElse("").strip();
-    Page<PersonRow> page =
-        people.search(
-            list, SearchWords.ofQuery(typed), SearchWords.digitsOf(typed), after.orElse(0L), PAGE);
+    return page(
+        new SelectionBody(Optional.empty(), list, Optional.empty(), q.orElse("")),
+        after.orElse(0L));
+  }
+
+  /** The same for those of whom a filter holds. */
+  @PostMapping("/people/find")
+  @Needs(Permission.SEE_PEOPLE)
+  Page<PersonRow> find(@Valid @RequestBody PeopleBody body) {
+    return page(body.selection(), body.after());
+  }
+
+  private Page<PersonRow> page(SelectionBody of, long after) {
+    access.require(of.list());
+    Page<PersonRow> page = people.page(of.read(), clock.instant(), after, PAGE);
     return new Page<>(page.items().stream().map(PeopleController::shown).toList(), page.next());
   }
 
@@ -91,7 +80,18 @@ class PeopleController {
         person.version(),
         person.numbers().stream().map(PeopleController::shown).toList(),
         person.agreements().stream().map(PeopleController::shown).toList(),
-        person.lists());
+        person.lists(),
+        person.tags(),
+        person.deleted(),
+        person.forgotten());
+  }
+
+  /** What was changed by hand, newest first. */
+  @GetMapping("/people/{id}/history")
+  @Needs(Permission.CHANGE_PEOPLE)
+  List<PeopleStore.HistoryLine> history(@PathVariable long id) {
+    people.person(id, clock.instant());
+    return people.history(id);
   }
 
   @GetMapping("/people/{id}/story")
@@ -103,7 +103,16 @@ class PeopleController {
 
   private static PersonRow shown(PersonRow row) {
     return new PersonRow(
-        row.id(), row.name(), Caller.shown(row.number()), row.numbers(), row.email(), row.ownId());
+        row.id(),
+        row.name(),
+        Caller.shown(row.number()),
+        row.numbers(),
+        row.email(),
+        row.ownId(),
+        row.fields(),
+        row.tags(),
+        row.lastContact(),
+        row.lastOutcome());
   }
 
   private static PersonNumber shown(PersonNumber number) {
@@ -113,7 +122,9 @@ class PeopleController {
         number.type(),
         number.region(),
         number.zones(),
-        number.suppressed(),
+        number.label(),
+        number.extension(),
+        number.suppressions(),
         number.freeUntil());
   }
 
@@ -125,6 +136,8 @@ class PeopleController {
         line.word(),
         line.saidOn(),
         line.how(),
-        line.recordedAt());
+        line.recordedAt(),
+        line.file(),
+        line.row());
   }
 }

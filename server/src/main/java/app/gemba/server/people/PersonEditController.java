@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -44,6 +45,7 @@ class PersonEditController {
   private final NumberZones zones;
   private final CampaignRunner runner;
   private final PeopleStore people;
+  private final ListAccess access;
   private final HouseStore house;
   private final PhoneReader phones;
   private final BusinessClock clock;
@@ -53,6 +55,7 @@ class PersonEditController {
       NumberZones zones,
       CampaignRunner runner,
       PeopleStore people,
+      ListAccess access,
       HouseStore house,
       PhoneReader phones,
       BusinessClock clock) {
@@ -60,6 +63,7 @@ class PersonEditController {
     this.zones = zones;
     this.runner = runner;
     this.people = people;
+    this.access = access;
     this.house = house;
     this.phones = phones;
     this.clock = clock;
@@ -94,7 +98,7 @@ class PersonEditController {
   @Needs(Permission.CHANGE_PEOPLE)
   @ResponseStatus(HttpStatus.CREATED)
   Added addPerson(@Valid @RequestBody NewPerson body) {
-    body.listId().ifPresent(people::list);
+    access.require(body.listId());
     PersonDraft draft =
         PersonDraft.of(
             body.ownId().strip(),
@@ -129,6 +133,24 @@ class PersonEditController {
     for (PhoneNumber number : read(body.number())) {
       edits.addNumber(id, number, Caller.id(), clock.instant());
     }
+  }
+
+  /** What a number is for. */
+  record LabelBody(@NotNull @Size(max = 40) String label) {}
+
+  @PutMapping("/{id}/numbers/{number}/label")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void labelNumber(
+      @PathVariable long id, @PathVariable long number, @Valid @RequestBody LabelBody body) {
+    edits.label(id, number, body.label(), Caller.id(), clock.instant());
+  }
+
+  @DeleteMapping("/{id}/numbers/{number}")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void removeNumber(@PathVariable long id, @PathVariable long number) {
+    edits.removeNumber(id, number, Caller.id(), clock.instant());
   }
 
   /** The zones that a number could be in; none where that is not known. */

@@ -89,10 +89,19 @@ record CardRows(Path file) implements RowSource {
         card.getNotes().stream().map(TextProperty::getValue).collect(Collectors.joining("\n")));
     for (RawProperty extra : card.getExtendedProperties()) {
       if (!extra.getPropertyName().equalsIgnoreCase("X-ABLABEL")) {
-        put(cells, extra.getPropertyName(), extra.getValue());
+        put(cells, spelled(extra.getPropertyName()), extra.getValue());
       }
     }
     return cells;
+  }
+
+  /** "X-HOME-PORT" is "Home port". */
+  private static String spelled(String property) {
+    String words =
+        property.replaceFirst("(?i)^X-", "").replace('-', ' ').toLowerCase(Locale.ROOT).strip();
+    return words.isEmpty()
+        ? property
+        : words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1);
   }
 
   private static String name(VCard card) {

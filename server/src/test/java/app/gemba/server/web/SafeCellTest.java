@@ -1,4 +1,4 @@
-package app.gemba.server.campaigns;
+package app.gemba.server.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

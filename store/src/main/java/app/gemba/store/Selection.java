@@ -1,0 +1,111 @@
+package app.gemba.store;
+
+import app.gemba.core.people.Filter;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Which people are meant: some by their ids, or all that match.
+ *
+ * @param ids where they were picked one by one
+ * @param list only those on a list
+ * @param filter only those of whom it holds
+ * @param words each must begin a word of theirs
+ * @param digits must be a part of one of their numbers
+ */
+public record Selection(
+    Optional<List<Long>> ids,
+    Optional<Long> list,
+    Filter filter,
+    List<String> words,
+    String digits) {
+
+  /** Everybody on a list. */
+  public static Selection ofList(long list) {
+    return new Selection(Optional.empty(), Optional.of(list), Filter.EVERYBODY, List.of(), "");
+  }
+
+  /** People picked one by one. */
+  public static Selection of(List<Long> ids) {
+    return new Selection(Optional.of(ids), Optional.empty(), Filter.EVERYBODY, List.of(), "");
+  }
+
+  /** Everybody of whom a filter holds. */
+  public static Selection of(Filter filter) {
+    return new Selection(Optional.empty(), Optional.empty(), filter, List.of(), "");
+  }
+
+  /** Ids after one, in order; lists that are filters are asked as such. */
+  List<Long> page(Connection db, Instant now, long after, int limit) throws SQLException {
+    Asked asked = asked(db, now);
+    asked.values.add(after);
+    asked.values.add(limit);
+    return Sql.query(
+        db,
+        "select d.person_id " + asked.sql + " and d.person_id > ? order by d.person_id limit ?",
+        row -> row.getLong(1),
+        asked.values.toArray());
+  }
+
+  /** How many they are. */
+  long count(Connection db, Instant now) throws SQLException {
+    if (isAList() && ListStore.filter(db, list.get()).isEmpty()) {
+      return Sql.number(db, "select people from list where id = ?", list.get());
+    }
+    Asked asked = asked(db, now);
+    return Sql.number(db, "select count(*) " + asked.sql, asked.values.toArray());
+  }
+
+  private boolean isAList() {
+    return list.isPresent()
+        && ids.isEmpty()
+        && filter.conditions().isEmpty()
+        && words.isEmpty()
+        && digits.isEmpty();
+  }
+
+  private record Asked(String sql, List<Object> values) {}
+
+  private Asked asked(Connection db, Instant now) throws SQLException {
+    List<Object> values = new ArrayList<>();
+    StringBuilder sql = new StringBuilder("from ");
+    Optional<Filter> ofList =
+        list.isPresent() ? ListStore.filter(db, list.get()) : Optional.empty();
+    List<String> where = new ArrayList<>();
+    if (list.isPresent() && ofList.isEmpty()) {
+      sql.append("list_member lm join person_detail d on d.person_id = lm.person_id");
+      where.add("lm.list_id = ?");
+      values.add(list.get());
+    } else {
+      sql.append("person_detail d");
+    }
+    where.add(
+        "not exists (select 1 from person p where p.id = d.person_id and p.deleted_at is not null)");
+    if (ids.isPresent()) {
+      where.add("d.person_id in (select value from json_each(?))");
+      values.add(Json.write(ids.get()));
+    }
+    if (!digits.isEmpty()) {
+      where.add(
+          "d.person_id in (select pn.person_id from number_search s"
+              + " join person_number pn on pn.number_id = s.rowid where s.digits match ?)");
+      values.add('"' + digits + '"');
+    } else if (!words.isEmpty()) {
+      where.add("d.person_id in (select rowid from person_search where person_search match ?)");
+      values.add(PeopleSearch.match(words));
+    }
+    FilterSql conditions = FilterSql.of(filter, now);
+    where.add(conditions.sql());
+    values.addAll(conditions.values());
+    if (ofList.isPresent()) {
+      FilterSql living = FilterSql.of(ofList.get(), now);
+      where.add(living.sql());
+      values.addAll(living.values());
+    }
+    return new Asked(sql + " where " + String.join(" and ", where), values);
+  }
+}

@@ -8,6 +8,7 @@ import { ProblemNote } from './parts/ProblemNote';
 const TodayPage = lazy(() => import('./areas/today/TodayPage'));
 const ListsPage = lazy(() => import('./areas/people/ListsPage'));
 const ListPage = lazy(() => import('./areas/people/ListPage'));
+const MappingsPage = lazy(() => import('./areas/people/MappingsPage'));
 const PersonPage = lazy(() => import('./areas/people/PersonPage'));
 const ImportPage = lazy(() => import('./areas/people/ImportPage'));
 const CampaignsPage = lazy(() => import('./areas/campaigns/CampaignsPage'));
@@ -40,6 +41,7 @@ export function App() {
           <Route path="/calls/*" element={<CallsPage />} />
           <Route path="/people" element={<ListsPage />} />
           <Route path="/people/lists/:id" element={<ListPage />} />
+          <Route path="/people/mappings" element={<MappingsPage />} />
           <Route path="/people/:id" element={<PersonPage />} />
           <Route path="/people/import" element={<ImportPage />} />
           <Route path="/people/import/:id" element={<ImportPage />} />

@@ -7,7 +7,7 @@ import { ProblemNote } from '../../parts/ProblemNote';
 import { TextField } from '../setup/TextField';
 
 /** Adds one person by hand. Somebody with this number or id is added to, not made twice. */
-export function AddPerson({ list, onDone }: { list: Schemas['NamedList']; onDone: () => void }) {
+export function AddPerson({ list, onDone }: { list: Schemas['ListView']; onDone: () => void }) {
   const [name, setName] = useState('');
   const [number, setNumber] = useState('');
   const [email, setEmail] = useState('');

@@ -17,7 +17,7 @@ export function ListChoice({
 }) {
   const lists = useQuery({
     queryKey: ['lists'],
-    queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+    queryFn: () => api.get<Schemas['ListView'][]>('/lists'),
   });
   return (
     <div className="flex items-center gap-2">

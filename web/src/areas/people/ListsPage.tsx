@@ -10,6 +10,7 @@ import { usePages } from '../../parts/usePages';
 import { MoreButton } from '../../parts/MoreButton';
 import { DropFile } from './DropFile';
 import { FindPeople } from './FindPeople';
+import { LastActs } from './LastActs';
 
 /** All lists, and the files they came from. */
 export default function ListsPage() {
@@ -17,7 +18,7 @@ export default function ListsPage() {
   const { zone } = useHouse();
   const lists = useQuery({
     queryKey: ['lists'],
-    queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+    queryFn: () => api.get<Schemas['ListView'][]>('/lists'),
   });
   const imports = usePages<Schemas['ImportView']>(['imports'], '/imports', 'before');
   return (
@@ -43,7 +44,7 @@ export default function ListsPage() {
       <div className="mt-5 grid gap-10 xl:grid-cols-2">
         {lists.data && lists.data.length > 0 && (
           <section>
-            <h2 className="section-title mb-2">Lists</h2>
+            <h2 className="section-title mb-2">Lists and filters</h2>
             <table className="table-plain">
               <thead>
                 <tr>
@@ -59,6 +60,11 @@ export default function ListsPage() {
                       <Link className="link-plain" to={`/people/lists/${list.id}`}>
                         {list.name}
                       </Link>
+                      {list.filter && <span className="ml-2 text-muted">filter</span>}
+                      {list.watched && <span className="ml-2 text-muted">watched folder</span>}
+                      {list.users.length > 0 && (
+                        <span className="ml-2 text-muted">kept to {list.users.length}</span>
+                      )}
                     </td>
                     <td className="figure text-right">{grouped(list.people)}</td>
                     <td className="text-muted">{day(list.createdAt, zone)}</td>
@@ -94,8 +100,14 @@ export default function ListsPage() {
               </tbody>
             </table>
             <MoreButton query={imports} />
+            <p className="mt-2">
+              <Link className="link-plain" to="/people/mappings">
+                How files of a known shape are taken in
+              </Link>
+            </p>
           </section>
         )}
+        <LastActs />
       </div>
     </>
   );

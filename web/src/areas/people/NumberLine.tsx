@@ -7,6 +7,7 @@ import { ZoneField } from '../../parts/ZoneField';
 import { dayAndTime, spaced, time } from '../../parts/format';
 import { useHouse } from '../../parts/house';
 import { useUndo } from '../../parts/undo';
+import { CHANNEL_WORDS } from './filters';
 
 type PersonNumber = Schemas['PersonNumber'];
 
@@ -38,6 +39,8 @@ export function NumberLine({
       <p>
         <span className="figure">{spaced(number.e164)}</span>{' '}
         <span className="text-muted">
+          {number.extension && `ext. ${number.extension} · `}
+          {number.label && `${number.label} · `}
           {TYPE_WORDS[number.type]} · {number.region} · {localTimes(zones, now)}
         </span>{' '}
         {may && !asking && (
@@ -51,12 +54,28 @@ export function NumberLine({
             {dayAndTime(number.freeUntil, zone)}
           </span>
         )}
-        {number.suppressed && <strong className="text-error"> must not be contacted</strong>}
+        {number.suppressions.length > 0 && <Suppressions of={number.suppressions} />}
       </p>
       {asking && (
         <ZoneOfNumber personId={personId} number={number} onDone={() => setAsking(false)} />
       )}
     </div>
+  );
+}
+
+/** Why a number must not be contacted, on which channels. */
+function Suppressions({ of }: { of: PersonNumber['suppressions'] }) {
+  return (
+    <>
+      {of.map((one, at) => (
+        <strong key={at} className="block text-error">
+          must not be contacted
+          {one.channel && ` by ${CHANNEL_WORDS[one.channel as keyof typeof CHANNEL_WORDS]}`}
+          {one.purpose && ` for ${one.purpose === 'SERVICE' ? 'service' : 'marketing'}`}
+          {`: ${one.why}`}
+        </strong>
+      ))}
+    </>
   );
 }
 

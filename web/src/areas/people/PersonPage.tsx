@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { useClockOffset } from '../../api/live';
 import { useMay } from '../../api/session';
@@ -9,7 +9,10 @@ import { ProblemNote } from '../../parts/ProblemNote';
 import { Story } from '../../parts/Story';
 import { useTick } from '../../parts/useTick';
 import { NumberLine } from './NumberLine';
+import { OneRecord } from './OneRecord';
 import { PersonEdit } from './PersonEdit';
+import { PersonHistory } from './PersonHistory';
+import { PersonTags } from './PersonTags';
 import { SuppressButton } from './SuppressButton';
 
 /** Everything about one person. */
@@ -35,11 +38,12 @@ export default function PersonPage() {
   return (
     <>
       <PageHead
-        title={who.name || 'No name'}
+        title={who.forgotten ? 'Forgotten' : who.deleted ? 'Deleted' : who.name || 'No name'}
         beside={[who.ownId, who.email].filter(Boolean).join(' · ')}
       >
         {mayChange && (
           <>
+            <OneRecord person={who} />
             <SuppressButton person={who} />
             <button className="btn" onClick={() => setEditing(true)}>
               Change
@@ -68,6 +72,7 @@ export default function PersonPage() {
                 <span className="text-muted">
                   {line.how}
                   {line.saidOn && `, ${line.saidOn}`}
+                  {line.file && ` · ${line.file}, row ${line.row}`}
                 </span>
               </p>
             ))}
@@ -83,10 +88,23 @@ export default function PersonPage() {
               ))}
               <div className="row-line flex gap-3 py-1.5">
                 <dt className="w-40 text-muted">lists</dt>
-                <dd>{who.lists.join(', ')}</dd>
+                <dd className="flex flex-wrap gap-x-3">
+                  {who.lists.map((list) => (
+                    <Link key={list.id} className="link-plain" to={`/people/lists/${list.id}`}>
+                      {list.name}
+                    </Link>
+                  ))}
+                </dd>
+              </div>
+              <div className="row-line flex gap-3 py-1.5">
+                <dt className="w-40 text-muted">tags</dt>
+                <dd>
+                  <PersonTags person={who} />
+                </dd>
               </div>
             </dl>
           </section>
+          {mayChange && <PersonHistory id={id} />}
         </div>
         <section>
           <h2 className="section-title mb-1">What happened</h2>

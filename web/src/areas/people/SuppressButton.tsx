@@ -7,7 +7,8 @@ import { useUndo } from '../../parts/undo';
 export function SuppressButton({ person }: { person: Schemas['Person'] }) {
   const queries = useQueryClient();
   const offerUndo = useUndo();
-  const suppressed = person.numbers.length > 0 && person.numbers.every((one) => one.suppressed);
+  const suppressed =
+    person.numbers.length > 0 && person.numbers.every((one) => one.suppressions.length > 0);
   const allowAgain = () => api.post(`/people/${person.id}/unsuppress`);
   const act = useMutation({
     mutationFn: (on: boolean) =>

@@ -7,6 +7,7 @@ import { HousePart } from './HousePart';
 import { NetworkPart } from './NetworkPart';
 import { PhonesPart } from './PhonesPart';
 import { SendersPart } from './SendersPart';
+import { TokensPart } from './TokensPart';
 import { UsersPart } from './UsersPart';
 import { AuditPart } from './AuditPart';
 
@@ -26,6 +27,7 @@ export default function SetupPage() {
         <ChannelNetworkPart channel="VOICE_BROADCAST" mayChange={mayChange} />
         {mayChange && now?.networks.some((one) => one.kind === 'stand-in') && <PhonesPart />}
         {mayChange && <SendersPart />}
+        {mayChange && <TokensPart />}
         {mayChange && <BackupsPart />}
         {maySeeUsers && <UsersPart />}
         {maySeeAudit && <AuditPart />}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 import { grouped } from '../../../parts/format';
 import { useUndo } from '../../../parts/undo';
+import { Feeds } from './Feeds';
 import { FileIntoBrief } from './FileIntoBrief';
 import type { Brief } from './useDraft';
 
@@ -19,7 +20,7 @@ export function AudienceRow({
 }) {
   const lists = useQuery({
     queryKey: ['lists'],
-    queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+    queryFn: () => api.get<Schemas['ListView'][]>('/lists'),
   });
   const queries = useQueryClient();
   const offerUndo = useUndo();
@@ -94,6 +95,7 @@ export function AudienceRow({
           onChange={(event) => change({ typedNumbers: event.target.value })}
         />
       )}
+      {brief.lists.length > 0 && <Feeds campaign={campaign.id} />}
       <FileIntoBrief onList={(list) => change({ lists: [...new Set([...brief.lists, list])] })} />
     </>
   );

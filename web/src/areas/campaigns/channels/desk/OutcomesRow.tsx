@@ -35,7 +35,7 @@ export function OutcomesRow({
 }) {
   const lists = useQuery({
     queryKey: ['lists'],
-    queryFn: () => api.get<Schemas['NamedList'][]>('/lists'),
+    queryFn: () => api.get<Schemas['ListView'][]>('/lists'),
   });
   const { outcomes } = agents;
   const free = ['1', '2', '3', '4', '5', '6', '7', '8', '9'].find((key) =>

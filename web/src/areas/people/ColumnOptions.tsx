@@ -109,7 +109,7 @@ export function ColumnOptions({
       <label className="flex flex-col">
         <span className="text-muted">Swap with</span>
         <select
-          className="select select-xs w-40"
+          className="select select-xs w-48"
           value=""
           aria-label={`Swap ${header} with`}
           onChange={(event) =>
@@ -176,7 +176,7 @@ function Choice({
     <label className="flex flex-col">
       <span className="text-muted">{label}</span>
       <select
-        className="select select-xs w-40"
+        className="select select-xs w-48"
         value={value}
         onChange={(event) => onChange(event.target.value)}
       >

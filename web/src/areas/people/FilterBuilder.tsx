@@ -27,7 +27,7 @@ export function FilterBuilder({
         <div key={at} className="flex flex-wrap items-center gap-2">
           <span className="w-24 text-muted">{at === 0 ? 'Everybody' : 'and'}</span>
           <select
-            className="select select-sm w-28"
+            className="select select-sm w-40"
             aria-label={`Condition ${at + 1} holds`}
             value={condition.not ? 'not' : ''}
             onChange={(event) => put(at, { ...condition, not: event.target.value === 'not' })}

@@ -81,7 +81,7 @@ export function ImportTable({
         />
       )}
       <div
-        className="sheet max-h-[44vh] overflow-auto"
+        className="sheet max-h-[40vh] overflow-auto"
         tabIndex={0}
         role="group"
         aria-label="Rows of the file"

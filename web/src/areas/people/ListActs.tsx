@@ -32,10 +32,12 @@ export function ListActs({ list }: { list: Schemas['ListView'] }) {
     },
     onSuccess: (takeBack, of) => {
       offerUndo(`${list.name}: ${WORDS[of].done}.`, takeBack);
-      void queries.invalidateQueries();
       setWhat(undefined);
       if (of === 'delete') {
         void navigate('/people');
+        void queries.invalidateQueries({ queryKey: ['lists'] });
+      } else {
+        void queries.invalidateQueries();
       }
     },
   });

@@ -14,7 +14,7 @@ export const ROLE_WORDS: Record<Role, string> = {
   LAST_NAME: 'Last name',
   EMAIL: 'E-mail',
   OWN_ID: 'Your own id',
-  COUNTRY: 'Country of the numbers',
+  COUNTRY: 'Country',
   TAGS: 'Tags',
   FIELD: 'A custom field',
   AGREED: 'Agreed, yes or no',

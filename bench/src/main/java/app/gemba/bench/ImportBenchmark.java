@@ -11,7 +11,6 @@ import app.gemba.engine.ImportRunner;
 import app.gemba.store.DataFolder;
 import app.gemba.store.ImportSteps;
 import app.gemba.store.ImportStore;
-import app.gemba.store.PeopleStore;
 import app.gemba.store.Store;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -112,7 +111,8 @@ final class ImportBenchmark implements Benchmark {
         Store store = Store.open(folder)) {
       ImportStore imports = new ImportStore(store, folder.part("imports"));
       Files.copy(file, folder.part("imports").resolve("people.csv"));
-      long list = new ListStore(store).add("All", Optional.empty(), Optional.empty(), clock.instant()).id();
+      long list =
+          new ListStore(store).add("All", Optional.empty(), Optional.empty(), clock.instant()).id();
       long id =
           imports.add(
               "people.csv",

@@ -42,7 +42,8 @@ class ApiExamplesTest {
     assertThat(process.exitValue()).as(said).isZero();
     assertThat(said)
         .contains("Tove Brandt")
-        .contains("Mobile becomes PHONE")
+        .contains("OWN_ID, NAME, PHONE, AGREED")
+        .contains("rejected: digits lost by a spreadsheet")
         .contains("Carys Ives,see notes,yes,no number in the text")
         .contains("1 said no")
         .contains("Viggo Holm")

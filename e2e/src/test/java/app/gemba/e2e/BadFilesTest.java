@@ -55,13 +55,13 @@ class BadFilesTest {
   }
 
   @Test
-  void aFileOfSixtyMegabytesIsRefusedWithTheLimit() throws IOException {
+  void aFileOverTheLimitIsRefusedWithTheLimit() throws IOException {
     Path large = folder.resolve("large.csv");
     try (RandomAccessFile file = new RandomAccessFile(large.toFile(), "rw")) {
       file.write("Name,Mobile\n".getBytes(StandardCharsets.UTF_8));
-      file.setLength(60L * 1024 * 1024);
+      file.setLength(202L * 1024 * 1024);
     }
-    assertRefused(large, 413, "50 MB");
+    assertRefused(large, 413, "200 MB");
   }
 
   @Test

@@ -131,10 +131,6 @@ class CallsKilledInTheMiddleTest {
     api.post(
             "/imports/" + id + "/start",
             Map.of(
-                "roles",
-                List.of("NAME", "PHONE"),
-                "region",
-                "US",
                 "agreement",
                 Map.of(
                     "source", "declared",

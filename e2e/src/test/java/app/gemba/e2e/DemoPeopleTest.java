@@ -61,7 +61,7 @@ class DemoPeopleTest {
     button(page, "Change").click();
     page.getByRole(AriaRole.DIALOG).getByLabel("E-mail").fill("wilma@guests.example");
     button(page, "Save").click();
-    assertThat(page.getByText("wilma@guests.example")).isVisible();
+    assertThat(page.getByText("wilma@guests.example").first()).isVisible();
     button(page, "Suppress").click();
     assertThat(page.getByText("must not be contacted")).isVisible();
     button(page, "Undo").click();
@@ -87,17 +87,20 @@ class DemoPeopleTest {
     Locator will = page.getByLabel("What will happen");
     assertThat(will)
         .containsText(
-            "4,647 new people, 197 rows merged into somebody known, 156 rejected",
+            "4,647 new people",
             new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
                 .setTimeout(20_000));
+    assertThat(will).containsText("197 rows merged into somebody known");
+    assertThat(will).containsText("156 rejected");
     assertThat(will).containsText("58 no number");
-    assertThat(page.getByText("98 of 4,972 cells")).isVisible();
+    assertThat(page.getByText("98 not usable")).isVisible();
     button(page, "Show what is in Mobile").click();
     assertThat(page.getByText("17 digits lost by a spreadsheet").last()).isVisible();
     page.getByLabel("Mobile becomes").selectOption("FIELD");
     assertThat(will).not().containsText("4,647 new people");
+    button(page, "read it otherwise").click();
     page.getByLabel("The first row is a header").click();
-    assertThat(button(page, "Import 5,001 rows")).isVisible();
+    assertThat(page.getByText("5,001 rows, 12 columns")).isVisible();
     button(page, "Put it aside").click();
     assertThat(page).hasURL(Pattern.compile(".*/people"));
   }
@@ -114,7 +117,7 @@ class DemoPeopleTest {
     page.getByLabel("File to import").setInputFiles(file);
     assertThat(page.getByText("The very same file was imported on Tue 17 Nov")).isVisible();
     assertThat(page.getByLabel("What will happen"))
-        .containsText("0 new people, 1 rows merged into somebody known");
+        .containsText("1 rows merged into somebody known");
   }
 
   @Test
@@ -128,7 +131,10 @@ class DemoPeopleTest {
     page.getByLabel("File to import").setInputFiles(file);
     assertThat(page.getByLabel("What will happen"))
         .containsText("new people", new ContainsTextOptions().setTimeout(60_000));
-    button(page, "Import 20,000 rows").click();
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("Import [\\d,]+ rows")))
+        .click();
     assertThat(page.getByText(Pattern.compile(" of 20,000 rows, [\\d,]+ a second, \\d+ s left")))
         .isVisible();
     link(page, "People").click();

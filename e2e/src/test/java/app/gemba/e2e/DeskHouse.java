@@ -107,10 +107,6 @@ final class DeskHouse {
     api.post(
             "/imports/" + id + "/start",
             Map.of(
-                "roles",
-                List.of("NAME", "PHONE", "FIELD"),
-                "region",
-                "US",
                 "agreement",
                 Map.of(
                     "source", "declared",

@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -73,15 +72,7 @@ class HeldToItsPromiseTest {
       JsonNode proposal = ada.upload(fiftyThousand()).expect(201).json();
       ada.post(
               "/imports/" + proposal.get("of").get("id").asLong() + "/start",
-              Map.of(
-                  "roles",
-                  List.of("NAME", "PHONE"),
-                  "region",
-                  "US",
-                  "agreement",
-                  Map.of("source", "none"),
-                  "newList",
-                  "Many"))
+              Map.of("agreement", Map.of("source", "none"), "newList", "Many"))
           .expect(200);
       ada.await("/now", now -> now.get("imports").size() > 0, 10);
       Instant pressed = Instant.now();

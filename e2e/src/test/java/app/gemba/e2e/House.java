@@ -67,20 +67,7 @@ final class House {
   static JsonNode importAsProposed(Api api, Path file, String list) throws IOException {
     JsonNode proposal = api.upload(file).expect(201).json();
     long id = proposal.get("of").get("id").asLong();
-    List<String> roles =
-        proposal.get("columns").valueStream().map(column -> column.get("role").asString()).toList();
-    api.post(
-            "/imports/" + id + "/start",
-            Map.of(
-                "roles",
-                roles,
-                "region",
-                "US",
-                "agreement",
-                proposal.get("agreement"),
-                "newList",
-                list))
-        .expect(200);
+    api.post("/imports/" + id + "/start", Map.of("newList", list)).expect(200);
     return api.await("/imports/" + id, is -> !is.get("state").asString().equals("running"), 120);
   }
 

@@ -41,6 +41,11 @@ public record ImportPlan(
     return mended;
   }
 
+  /** The same plan with another source of agreement. */
+  public ImportPlan withAgreement(AgreementSource other) {
+    return new ImportPlan(columns, defaultRegion, other, samePerson, mends);
+  }
+
   /** The same plan with other columns. */
   public ImportPlan withColumns(List<ColumnPlan> others) {
     return new ImportPlan(new ArrayList<>(others), defaultRegion, agreement, samePerson, mends);

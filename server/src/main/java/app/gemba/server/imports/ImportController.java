@@ -1,5 +1,6 @@
 package app.gemba.server.imports;
 
+import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.file.FileFormat;
 import app.gemba.core.intake.file.FileLook;
 import app.gemba.core.intake.file.ShapeWishes;
@@ -26,6 +27,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -107,10 +109,15 @@ class ImportController {
   /**
    * How to take a file in.
    *
+   * @param plan empty takes it as it is proposed
+   * @param agreement in the place of the plan's
    * @param listId the list; or {@code newList}, the name of a new one
    */
   record StartBody(
-      @NotNull @Valid PlanBody plan, Optional<Long> listId, @Size(max = 120) String newList) {}
+      Optional<@Valid PlanBody> plan,
+      Optional<@Valid AgreementBody> agreement,
+      Optional<Long> listId,
+      @Size(max = 120) String newList) {}
 
   /** Why an import cannot be taken back; empty where it can. */
   record HindranceView(Optional<String> why) {}
@@ -176,10 +183,13 @@ class ImportController {
   @Needs(Permission.CHANGE_PEOPLE)
   ImportView start(@PathVariable long id, @Valid @RequestBody StartBody body) throws IOException {
     String newList = Optional.ofNullable(body.newList()).orElse("");
+    List<String> headers = imports.get(id).file().headers();
+    ImportPlan plan =
+        body.plan().isPresent() ? body.plan().get().read(headers) : desk.proposal(id).plan();
     Import started =
         desk.start(
             id,
-            body.plan().read(imports.get(id).file().headers()),
+            body.agreement().map(AgreementBody::read).map(plan::withAgreement).orElse(plan),
             new ImportDesk.Onto(body.listId(), newList),
             Caller.id());
     checks.forget(id);

@@ -13,6 +13,7 @@ import app.gemba.store.PeopleStore.Leaving;
 import app.gemba.store.PeopleStore.LeavingNumber;
 import app.gemba.store.Refused;
 import app.gemba.store.Selection;
+import com.github.mangstadt.vinnie.io.VObjectPropertyValues;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import ezvcard.VCard;
 import ezvcard.VCardVersion;
@@ -187,8 +188,13 @@ class ExportController {
     }
     for (LeavingNumber number : person.numbers()) {
       Telephone telephone = new Telephone(LeavingColumns.written(number));
-      if (!number.label().isEmpty()) {
+      if (number.label().matches("[a-z]+")) {
         telephone.getTypes().add(TelephoneType.get(number.label()));
+      } else if (!number.label().isEmpty()) {
+        // A label of the house's own, as address books write them.
+        String group = "item" + (card.getTelephoneNumbers().size() + 1);
+        telephone.setGroup(group);
+        card.addExtendedProperty("X-ABLabel", number.label()).setGroup(group);
       }
       card.addTelephoneNumber(telephone);
     }
@@ -202,7 +208,7 @@ class ExportController {
       String value = person.fields().getOrDefault(field.key(), "");
       String name = "X-" + field.key().toUpperCase(Locale.ROOT).replace('_', '-');
       if (!value.isEmpty() && name.matches("[A-Z0-9-]+")) {
-        card.addExtendedProperty(name, value);
+        card.addExtendedProperty(name, VObjectPropertyValues.escape(value).replace("\n", "\\n"));
       }
     }
     return card;

@@ -74,7 +74,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         problem(
             HttpStatus.CONTENT_TOO_LARGE,
             "file-too-large",
-            "This file is larger than 50 MB. Nothing was imported. Split it and import the"
+            "This file is larger than 200 MB. Nothing was imported. Split it and import the"
                 + " parts."));
   }
 

@@ -7,9 +7,12 @@ import app.gemba.core.intake.ColumnPlan;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.ImportCheck;
 import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.intake.file.FileLook;
+import app.gemba.core.intake.file.TableFile;
 import app.gemba.core.phone.PhoneReader;
 import app.gemba.server.imports.ImportChecks.Progress;
 import app.gemba.store.DataFolder;
+import app.gemba.store.ImportEdits;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
 import app.gemba.store.Store;
@@ -29,6 +32,7 @@ import org.junit.jupiter.api.io.TempDir;
 class ImportChecksTest {
   private static final Instant NOW = Instant.parse("2026-11-17T13:00:00Z");
   private static final int MANY = 60_000;
+  private static final PhoneReader PHONES = new PhoneReader();
 
   @TempDir Path root;
   private DataFolder folder;
@@ -41,7 +45,7 @@ class ImportChecksTest {
     folder = DataFolder.open(root.resolve("house"));
     store = Store.open(folder);
     imports = new ImportStore(store, folder.part("imports"));
-    checks = new ImportChecks(imports, new PhoneReader());
+    checks = new ImportChecks(imports, new ImportEdits(store), PHONES, folder);
   }
 
   @AfterEach
@@ -93,18 +97,21 @@ class ImportChecksTest {
       assertThat(System.nanoTime()).as("counted in time").isLessThan(until);
       progress = checks.of(of, plan);
     }
-    return progress.result().orElseThrow();
+    return progress.result().orElseThrow().counts();
   }
 
-  private Import file(int rows) throws IOException {
+  private Import file(int rows) throws Exception {
     StringBuilder csv = new StringBuilder("Name,Mobile\n");
     for (int i = 0; i < rows; i++) {
       csv.append(String.format("Guest %d,+1 %d 555 %04d%n", i, 201 + i / 10_000 * 100, i % 10_000));
     }
-    Files.writeString(folder.part("imports").resolve("a.csv"), csv);
+    Path file = Files.writeString(folder.part("imports").resolve("a.csv"), csv);
+    TableFile table = FileLook.at(file, PHONES, "US");
     long id =
         imports.add(
-            "a.csv", "a.csv", "", "US", rows, true, Optional.empty(), Optional.empty(), NOW);
+            new ImportStore.NewImport("a.csv", "a.csv", "", "US", table, Optional.empty()),
+            Optional.empty(),
+            NOW);
     return imports.get(id);
   }
 

@@ -1,5 +1,6 @@
 package app.gemba.core.intake.file;
 
+import com.github.mangstadt.vinnie.io.VObjectPropertyValues;
 import ezvcard.VCard;
 import ezvcard.io.text.VCardReader;
 import ezvcard.parameter.TelephoneType;
@@ -89,7 +90,10 @@ record CardRows(Path file) implements RowSource {
         card.getNotes().stream().map(TextProperty::getValue).collect(Collectors.joining("\n")));
     for (RawProperty extra : card.getExtendedProperties()) {
       if (!extra.getPropertyName().equalsIgnoreCase("X-ABLABEL")) {
-        put(cells, spelled(extra.getPropertyName()), extra.getValue());
+        put(
+            cells,
+            spelled(extra.getPropertyName()),
+            VObjectPropertyValues.unescape(extra.getValue()));
       }
     }
     return cells;

@@ -60,7 +60,7 @@ record OldWorkbookRows(Path file, String sheet) implements RowSource {
       new HSSFEventFactory().processWorkbookEvents(request, container);
     } catch (IOException | RuntimeException e) {
       throw new UnreadableFile(
-          "This workbook is damaged, locked with a password or of a kind that is not read. Nothing"
+          "This is an old workbook, and it is damaged or locked with a password. Nothing"
               + " was imported. Open it in a spreadsheet, save it as XLSX, and drop that file here.");
     }
   }

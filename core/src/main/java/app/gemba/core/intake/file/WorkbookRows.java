@@ -1,6 +1,7 @@
 package app.gemba.core.intake.file;
 
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Iterator;
@@ -57,16 +58,11 @@ record WorkbookRows(Path file, String sheet) implements RowSource {
   }
 
   private static String shown(Cell cell, CellText text) {
-    boolean number =
-        cell.getType() == CellType.NUMBER
-            || cell.getType() == CellType.FORMULA
-                && cell.getValue() instanceof java.math.BigDecimal;
-    if (number) {
+    boolean held = cell.getType() == CellType.NUMBER || cell.getType() == CellType.FORMULA;
+    if (held && cell.getValue() instanceof BigDecimal number) {
       int id = cell.getDataFormatId() == null ? 0 : cell.getDataFormatId();
       return text.of(
-          cell.asNumber(),
-          id,
-          cell.getDataFormatString() == null ? "General" : cell.getDataFormatString());
+          number, id, cell.getDataFormatString() == null ? "General" : cell.getDataFormatString());
     }
     String shown = cell.getText();
     return shown == null ? "" : shown;

@@ -13,6 +13,8 @@ public final class Bench {
               "desk", new DeskBenchmark(),
               "import", new ImportBenchmark(),
               "lines", new LinesBenchmark(),
+              "million", new MillionBenchmark(),
+              "search", new SearchBenchmark(),
               "sms", new SmsBenchmark()));
 
   private Bench() {}

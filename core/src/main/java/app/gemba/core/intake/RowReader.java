@@ -26,6 +26,7 @@ public final class RowReader {
   private final ImportPlan plan;
   private final PhoneReader phones;
   private final Optional<ColumnPlan> country;
+  private final Map<Integer, String> fieldKeys = new HashMap<>();
 
   /** A reader for one file. */
   public RowReader(ImportPlan plan, PhoneReader phones) {
@@ -33,6 +34,7 @@ public final class RowReader {
     this.phones = phones;
     this.country =
         plan.columns().stream().filter(one -> one.role() == ColumnRole.COUNTRY).findFirst();
+    plan.columns().forEach(column -> fieldKeys.put(column.index(), column.fieldKey()));
   }
 
   /**
@@ -174,7 +176,7 @@ public final class RowReader {
       if (cell.length() > FieldValue.LONGEST) {
         notes.add(new CellNote(column.index(), false, "cut after 2,000 characters"));
       }
-      fields.merge(column.fieldKey(), value.get(), (before, now) -> before + " " + now);
+      fields.merge(fieldKeys.get(column.index()), value.get(), (before, now) -> before + " " + now);
     }
 
     private void takeTags(String cell) {

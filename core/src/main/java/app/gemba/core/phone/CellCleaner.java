@@ -41,6 +41,10 @@ final class CellCleaner {
 
   /** The cell in plain digits, Latin letters, ASCII punctuation and single blanks. */
   static Tidy clean(String raw) {
+    String typed = raw.strip();
+    if (isPlain(typed)) {
+      return new Tidy(typed, "");
+    }
     String odd = oddCharacters(raw);
     String text = Normalizer.normalize(raw, Normalizer.Form.NFKC);
     StringBuilder plain = new StringBuilder(text.length());
@@ -68,6 +72,17 @@ final class CellCleaner {
       return new Tidy(decimals.group(1), cell.contains(",") ? "it had a decimal comma" : odd);
     }
     return new Tidy(cell.strip(), odd);
+  }
+
+  /** Most cells hold digits and the usual marks alone, and need none of the care below. */
+  private static boolean isPlain(String cell) {
+    for (int i = 0; i < cell.length(); i++) {
+      char c = cell.charAt(i);
+      if ((c < '0' || c > '9') && " ()-+".indexOf(c) < 0) {
+        return false;
+      }
+    }
+    return !cell.contains("  ");
   }
 
   /** One of several numbers of a tidy cell, without its own label and decimals. */

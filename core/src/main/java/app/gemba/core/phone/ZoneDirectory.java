@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /**
@@ -26,6 +27,12 @@ final class ZoneDirectory {
   private static final int LONGEST_PREFIX = 6;
 
   private final PhoneNumberToTimeZonesMapper library = PhoneNumberToTimeZonesMapper.getInstance();
+  private static final int NORTH_AMERICA = 1;
+
+  /** Plus, country code, area code and exchange. */
+  private static final int EXCHANGE = 8;
+
+  private final Map<String, Set<ZoneId>> byExchange = new ConcurrentHashMap<>();
   private final Map<String, Set<ZoneId>> byPrefix;
 
   private ZoneDirectory(Map<String, Set<ZoneId>> byPrefix) {
@@ -53,6 +60,14 @@ final class ZoneDirectory {
         return own;
       }
     }
+    if (number.getCountryCode() == NORTH_AMERICA && e164.length() > EXCHANGE) {
+      // All numbers of an exchange are in the same zones, and most files are of few exchanges.
+      return byExchange.computeIfAbsent(e164.substring(0, EXCHANGE), prefix -> ofLibrary(number));
+    }
+    return ofLibrary(number);
+  }
+
+  private Set<ZoneId> ofLibrary(Phonenumber.PhoneNumber number) {
     return library.getTimeZonesForNumber(number).stream()
         .filter(name -> !name.equals(PhoneNumberToTimeZonesMapper.getUnknownTimeZone()))
         .flatMap(ZoneDirectory::known)

@@ -7,6 +7,7 @@ import { ZoneField } from '../../parts/ZoneField';
 import { dayAndTime, spaced, time } from '../../parts/format';
 import { useHouse } from '../../parts/house';
 import { useUndo } from '../../parts/undo';
+import { NumberChange } from './NumberChange';
 import { CHANNEL_WORDS } from './filters';
 
 type PersonNumber = Schemas['PersonNumber'];
@@ -33,6 +34,7 @@ export function NumberLine({
   const may = useMay('CHANGE_PEOPLE');
   const { zone } = useHouse();
   const [asking, setAsking] = useState(false);
+  const [changing, setChanging] = useState(false);
   const zones = number.zones.filter(Boolean);
   return (
     <div className="row-line py-1.5">
@@ -47,6 +49,15 @@ export function NumberLine({
           <button className="link-plain" onClick={() => setAsking(true)}>
             {zones.length === 0 ? 'say which' : 'another zone'}
           </button>
+        )}{' '}
+        {may && !changing && (
+          <button
+            className="link-plain"
+            aria-label={`Change ${spaced(number.e164)}`}
+            onClick={() => setChanging(true)}
+          >
+            change
+          </button>
         )}
         {number.freeUntil && (
           <span className="block text-info">
@@ -56,6 +67,9 @@ export function NumberLine({
         )}
         {number.suppressions.length > 0 && <Suppressions of={number.suppressions} />}
       </p>
+      {changing && (
+        <NumberChange personId={personId} number={number} onDone={() => setChanging(false)} />
+      )}
       {asking && (
         <ZoneOfNumber personId={personId} number={number} onDone={() => setAsking(false)} />
       )}

@@ -13,6 +13,7 @@ import { OneRecord } from './OneRecord';
 import { PersonEdit } from './PersonEdit';
 import { PersonHistory } from './PersonHistory';
 import { PersonTags } from './PersonTags';
+import { RecordSaid } from './RecordSaid';
 import { SuppressButton } from './SuppressButton';
 
 /** Everything about one person. */
@@ -76,6 +77,7 @@ export default function PersonPage() {
                 </span>
               </p>
             ))}
+            {mayChange && who.numbers.length > 0 && <RecordSaid id={id} />}
           </section>
           <section>
             <h2 className="section-title mb-1">Fields</h2>

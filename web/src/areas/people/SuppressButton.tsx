@@ -12,7 +12,9 @@ export function SuppressButton({ person }: { person: Schemas['Person'] }) {
   const allowAgain = () => api.post(`/people/${person.id}/unsuppress`);
   const act = useMutation({
     mutationFn: (on: boolean) =>
-      on ? api.post(`/people/${person.id}/suppress`, { why: 'by hand' }) : allowAgain(),
+      on
+        ? api.post(`/people/${person.id}/suppress`, { why: 'by hand', channel: null })
+        : allowAgain(),
     onSuccess: (_, on) => {
       if (on) {
         offerUndo(`${person.name || 'This person'} is suppressed everywhere.`, allowAgain);

@@ -176,16 +176,11 @@ public final class ImportSteps implements ImportBook {
       }
       step.keep();
       keepJournal(step);
-      Sql.batch(
+      Sql.insertAll(
+          db, "insert or ignore into list_member (list_id, person_id, import_id)", members);
+      Sql.insertAll(
           db,
-          "insert or ignore into list_member (list_id, person_id, import_id) values (?, ?, ?)",
-          members);
-      Sql.batch(
-          db,
-          """
-          insert into import_row (import_id, row_number, outcome, person_id, reason)
-          values (?, ?, ?, ?, ?)
-          """,
+          "insert into import_row (import_id, row_number, outcome, person_id, reason)",
           outcomes);
       Sql.update(
           db,

@@ -1,6 +1,7 @@
 package app.gemba.store;
 
 import app.gemba.core.channel.Channel;
+import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.intake.PersonName;
@@ -146,18 +147,57 @@ public final class PeopleEdits {
         });
   }
 
-  /** Suppresses every number of a person, on all channels and for both purposes. */
-  public void suppress(long id, String why, Optional<Long> user, Instant now) {
+  /** What somebody said about being contacted, and how that is known. */
+  public record Said(
+      Agreement word, Set<Channel> channels, Set<Purpose> purposes, String how, LocalDate on) {}
+
+  /** Writes into the ledger what a person said, for each of their numbers. */
+  public void said(long id, Said said, Optional<Long> user, Instant now) {
+    if (said.word() == Agreement.UNSAID) {
+      throw new Refused(Refused.Kind.INVALID, "Say whether it was a yes or a no.");
+    }
+    write(
+        db -> {
+          for (Channel channel : said.channels()) {
+            for (Purpose purpose : said.purposes()) {
+              Sql.update(
+                  db,
+                  """
+                  insert into consent_record (number_id, channel, purpose, word, said_on, how,
+                    recorded_by, recorded_at)
+                  select number_id, ?, ?, ?, ?, ?, ?, ? from person_number where person_id = ?
+                  """,
+                  channel,
+                  purpose,
+                  said.word(),
+                  said.on().toString(),
+                  said.how(),
+                  user,
+                  now,
+                  id);
+            }
+          }
+          return AuditLog.add(
+              db, user, "agreement recorded", String.valueOf(id), said.word().name(), now);
+        });
+  }
+
+  /**
+   * Suppresses every number of a person, for both purposes; on all channels unless one is named.
+   */
+  public void suppress(
+      long id, String why, Optional<Channel> channel, Optional<Long> user, Instant now) {
     write(
         db -> {
           Sql.update(
               db,
               """
-              insert into suppression (number_id, why, since, added_by)
-              select number_id, ?, ?, ? from person_number pn where person_id = ?
+              insert into suppression (number_id, channel, why, since, added_by)
+              select number_id, ?1, ?2, ?3, ?4 from person_number pn where person_id = ?5
                 and not exists (select 1 from suppression s where s.number_id = pn.number_id
-                  and s.channel is null and s.purpose is null and s.until is null)
+                  and s.channel is ?1 and s.purpose is null and s.until is null)
               """,
+              channel,
               why,
               now,
               user,

@@ -242,6 +242,14 @@ final class StepPerson {
     };
   }
 
+  /** The same, with what is blank left empty where blanks would be somebody's. */
+  Object[] newDetailRow() {
+    Object[] row = detailRow();
+    row[0] = Optional.of(ownId).filter(is -> !is.isEmpty());
+    row[4] = Optional.of(email).filter(is -> !is.isEmpty());
+    return row;
+  }
+
   /** The words by which the person is found. */
   String words(Map<Long, String> tagNames) {
     StringBuilder words = new StringBuilder(name.full());

@@ -150,12 +150,11 @@ final class TakeIn {
     keepHeldNumbers(fresh, changed);
     keepTags(fresh, changed);
     keepWords(fresh, changed);
-    Sql.batch(
+    Sql.insertAll(
         db,
         """
         insert into consent_record (number_id, channel, purpose, word, said_on, how,
           import_id, import_row, recorded_by, recorded_at)
-        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
         """,
         records);
     Sql.batch(
@@ -169,30 +168,29 @@ final class TakeIn {
   }
 
   private void keepNumbers() throws SQLException {
-    Sql.batch(
+    Sql.insertAll(
         db,
-        "insert into number (id, e164, line_type, region, zones) values (?, ?, ?, ?, ?)",
+        "insert into number (id, e164, line_type, region, zones)",
         people.newNumbers().stream().map(is -> Numbers.row(is.id(), is.number())).toList());
-    Sql.batch(
+    Sql.insertAll(
         db,
-        "insert into number_search (rowid, digits) values (?, ?)",
+        "insert into number_search (rowid, digits)",
         people.newNumbers().stream()
             .map(is -> new Object[] {is.id(), is.number().e164().substring(1)})
             .toList());
   }
 
   private void keepDetails(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
-    Sql.batch(
+    Sql.insertAll(
         db,
-        "insert into person (id, taken_in_at) values (?, ?)",
+        "insert into person (id, taken_in_at)",
         fresh.stream().map(one -> new Object[] {one.id(), now}).toList());
-    Sql.batch(
+    Sql.insertAll(
         db,
         """
         insert into person_detail (own_id, name, first_name, last_name, email, fields, person_id)
-        values (nullif(?, ''), ?, ?, ?, nullif(?, ''), ?, ?)
         """,
-        fresh.stream().map(StepPerson::detailRow).toList());
+        fresh.stream().map(StepPerson::newDetailRow).toList());
     Sql.batch(
         db,
         """
@@ -215,20 +213,15 @@ final class TakeIn {
     List<Object[]> rows = new ArrayList<>();
     fresh.forEach(one -> rows.addAll(one.numberRows(true)));
     changed.forEach(one -> rows.addAll(one.numberRows(!one.onlyGained())));
-    Sql.batch(
-        db,
-        """
-        insert into person_number (person_id, position, number_id, label, extension)
-        values (?, ?, ?, ?, ?)
-        """,
-        rows);
+    Sql.insertAll(
+        db, "insert into person_number (person_id, position, number_id, label, extension)", rows);
   }
 
   private void keepTags(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
     List<Object[]> gained = new ArrayList<>();
     fresh.forEach(one -> gained.addAll(one.tagRows()));
     changed.forEach(one -> gained.addAll(one.tagRows()));
-    Sql.batch(db, "insert into person_tag (tag_id, person_id) values (?, ?)", gained);
+    Sql.insertAll(db, "insert into person_tag (tag_id, person_id)", gained);
     Sql.batch(
         db,
         "delete from person_tag where tag_id = ? and person_id = ?",
@@ -243,6 +236,6 @@ final class TakeIn {
     List<Object[]> rows = new ArrayList<>();
     fresh.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
     changed.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
-    Sql.batch(db, "insert into person_search (rowid, words) values (?, ?)", rows);
+    Sql.insertAll(db, "insert into person_search (rowid, words)", rows);
   }
 }

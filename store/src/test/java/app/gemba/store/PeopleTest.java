@@ -123,8 +123,8 @@ class PeopleTest {
   @Test
   void suppressionHoldsEverywhereAndOnlyWhatWasDoneByHandIsTakenBack() {
     Launched campaign = house.running(house.listOf(3), "Boats from 1 December.");
-    edits.suppress(1, "asked at the desk", tove, NOW);
-    edits.suppress(1, "asked at the desk", tove, NOW);
+    edits.suppress(1, "asked at the desk", Optional.empty(), tove, NOW);
+    edits.suppress(1, "asked at the desk", Optional.empty(), tove, NOW);
     assertThat(house.number("select count(*) from suppression")).isEqualTo(1);
     assertThat(house.step(campaign, 10).claims())
         .extracting(Claim::to)

@@ -1,5 +1,8 @@
 package app.gemba.server.people;
 
+import app.gemba.core.channel.Channel;
+import app.gemba.core.consent.Agreement;
+import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.intake.PersonName;
 import app.gemba.core.people.HeldNumber;
@@ -18,8 +21,10 @@ import app.gemba.store.PeopleStore;
 import app.gemba.store.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
@@ -92,7 +97,7 @@ class PersonEditController {
   record NumberBody(@NotBlank @Size(max = 80) String number) {}
 
   /** Why somebody must not be contacted. */
-  record SuppressBody(@NotBlank @Size(max = 200) String why) {}
+  record SuppressBody(@NotBlank @Size(max = 200) String why, Optional<Channel> channel) {}
 
   @PostMapping
   @Needs(Permission.CHANGE_PEOPLE)
@@ -173,12 +178,34 @@ class PersonEditController {
     runner.wake();
   }
 
+  /** What somebody said about being contacted, and how that is known. */
+  record SaidBody(
+      @NotNull Agreement word,
+      @NotEmpty Set<Channel> channels,
+      @NotEmpty Set<Purpose> purposes,
+      @NotBlank @Size(max = 200) String how,
+      @NotNull LocalDate on) {}
+
+  /** Writes into the ledger what a person said; where it was a no, the no wins. */
+  @PostMapping("/{id}/said")
+  @Needs(Permission.CHANGE_PEOPLE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void said(@PathVariable long id, @Valid @RequestBody SaidBody body) {
+    people.person(id, clock.instant());
+    edits.said(
+        id,
+        new PeopleEdits.Said(
+            body.word(), body.channels(), body.purposes(), body.how().strip(), body.on()),
+        Caller.id(),
+        clock.instant());
+  }
+
   @PostMapping("/{id}/suppress")
   @Needs(Permission.CHANGE_PEOPLE)
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void suppress(@PathVariable long id, @Valid @RequestBody SuppressBody body) {
     people.person(id, clock.instant());
-    edits.suppress(id, body.why().strip(), Caller.id(), clock.instant());
+    edits.suppress(id, body.why().strip(), body.channel(), Caller.id(), clock.instant());
   }
 
   @PostMapping("/{id}/unsuppress")

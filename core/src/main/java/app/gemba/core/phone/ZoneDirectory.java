@@ -11,11 +11,11 @@ import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /**
@@ -32,7 +32,7 @@ final class ZoneDirectory {
   /** Plus, country code, area code and exchange. */
   private static final int EXCHANGE = 8;
 
-  private final Map<String, Set<ZoneId>> byExchange = new ConcurrentHashMap<>();
+  private final Map<String, Set<ZoneId>> byExchange = Collections.synchronizedMap(new HashMap<>());
   private final Map<String, Set<ZoneId>> byPrefix;
 
   private ZoneDirectory(Map<String, Set<ZoneId>> byPrefix) {

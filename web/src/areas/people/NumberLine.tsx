@@ -53,10 +53,10 @@ export function NumberLine({
         {may && !changing && (
           <button
             className="link-plain"
-            aria-label={`Change ${spaced(number.e164)}`}
+            aria-label={`Edit ${spaced(number.e164)}`}
             onClick={() => setChanging(true)}
           >
-            change
+            edit
           </button>
         )}
         {number.freeUntil && (

@@ -18,6 +18,7 @@ public final class Acts implements ActBook {
   public static final Duration TAKEN_BACK_FOR = Duration.ofDays(7);
 
   private static final int PEOPLE_A_STEP = 500;
+  private static final int FORGOTTEN_A_STEP = 2_000;
 
   private final Store store;
 
@@ -162,18 +163,27 @@ public final class Acts implements ActBook {
     return store.writer().write(Urgency.BULK, db -> step(db, id, now));
   }
 
-  /** Lets go of what was kept to take acts back that are too old for it. */
-  public void forgetOld(Instant now) {
-    store
+  /**
+   * Lets go of what was kept to take acts back that are too old for it, a step of it.
+   *
+   * @return whether there is more
+   */
+  public boolean forgetSomeOld(Instant now) {
+    return store
         .writer()
         .write(
             Urgency.BULK,
             db ->
                 Sql.update(
-                    db,
-                    "update act_person set saved = null where saved is not null and act_id in"
-                        + " (select id from act where until <= ?)",
-                    now));
+                        db,
+                        """
+                        update act_person set saved = null where (act_id, person_id) in (
+                          select p.act_id, p.person_id from act a join act_person p on p.act_id = a.id
+                          where a.until <= ? and p.saved is not null limit ?)
+                        """,
+                        now,
+                        FORGOTTEN_A_STEP)
+                    == FORGOTTEN_A_STEP);
   }
 
   private static boolean step(Connection db, long id, Instant now) throws SQLException {

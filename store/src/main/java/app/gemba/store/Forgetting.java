@@ -36,6 +36,18 @@ public final class Forgetting {
                 person));
   }
 
+  /** Attempts to reach somebody; where one was a call that was recorded, its sound is theirs. */
+  public List<Long> attemptsAt(long person) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                "select a.id from audience_member m join attempt a on a.member_id = m.id"
+                    + " where m.person_id = ?",
+                row -> row.getLong(1),
+                person));
+  }
+
   /** Forgets somebody. Their numbers are suppressed for good, should they ever come again. */
   public void forget(long person, Optional<Long> user, Instant now) {
     store

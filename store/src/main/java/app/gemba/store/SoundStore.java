@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 
@@ -93,6 +94,13 @@ public final class SoundStore {
     return Files.exists(file)
         ? Optional.of(WaveFile.read(Files.readAllBytes(file)))
         : Optional.empty();
+  }
+
+  /** Erases what was recorded of calls, where it was. */
+  public void eraseRecordings(Collection<Long> attempts) throws IOException {
+    for (long attempt : attempts) {
+      Files.deleteIfExists(recordings.resolve(attempt + ".wav"));
+    }
   }
 
   private static Sound sound(java.sql.ResultSet row) throws java.sql.SQLException {

@@ -186,11 +186,24 @@ class KeepingTest {
   }
 
   @Test
+  void whatWasKeptOfDeletedPeopleIsLetGoWhenTheyCanNoLongerComeBack() {
+    long list = house.listOf(3);
+    act(Acts.Kind.DELETE_PEOPLE, Selection.ofList(list), Optional.empty(), "");
+    String kept = "select count(*) from act_person where saved is not null";
+    assertThat(acts.forgetSomeOld(NOW)).isFalse();
+    assertThat(count(kept)).isEqualTo(3);
+    acts.forgetSomeOld(NOW.plus(Acts.TAKEN_BACK_FOR).plusSeconds(1));
+    assertThat(count(kept)).isZero();
+  }
+
+  @Test
   void aForgottenPersonIsGoneAndTheirNoStillHolds() throws IOException {
     long list = house.listOf(2);
     Launched campaign = house.running(list, "Dear {{name}}, boats from 1 December.");
     house.step(campaign, 2);
-    new Forgetting(house.store).forget(1, NOBODY, NOW);
+    Forgetting forgetting = new Forgetting(house.store);
+    assertThat(forgetting.attemptsAt(1)).hasSize(1);
+    forgetting.forget(1, NOBODY, NOW);
     assertThat(people.person(1, NOW).forgotten()).isTrue();
     assertThat(people.person(1, NOW).name()).isBlank();
     for (String table : List.of("person_detail", "number", "attempt", "person_history")) {

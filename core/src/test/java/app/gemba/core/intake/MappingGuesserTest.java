@@ -66,6 +66,72 @@ class MappingGuesserTest {
     assertThat(ColumnPlan.fieldKey(header)).isEqualTo(key);
   }
 
+  /** Columns that files of mixed origin have: common practice. */
+  @ParameterizedTest
+  @CsvSource({
+    "Country,            Germany|DE|Sverige,                       COUNTRY",
+    "Land,               Deutschland|Schweden|,                    COUNTRY",
+    "Tags,               walker; member|birder|,                   TAGS",
+    "Categories,         walker|member|,                           TAGS",
+    "do_not_call,        TRUE||1,                                  DO_NOT_CONTACT",
+    "Unsubscribed,       yes|no|no,                                DO_NOT_CONTACT",
+    "Why not taken,      no number|no number in the text|,         LEFT_OUT",
+    "Postal code,        04101|10115|,                             FIELD",
+    "Country songs,      Jolene|Crazy|,                            FIELD",
+  })
+  void furtherColumnsAreGuessed(String header, String cells, ColumnRole expected) {
+    assertThat(guess(List.of(header), List.of(cells)).get(0).plan().role()).isEqualTo(expected);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Sailing,      03/04/2027|25/12/2026|2027-01-02, DATE",
+    "Balance,      '81,90|14,84|1.200,00',           NUMBER",
+    "Postal code,  04101|10115|20095,                TEXT",
+    "Dog,          yes|no|yes,                       YES_NO",
+    "Remark,       early boat|none|see desk,         TEXT",
+  })
+  void aFieldIsOfTheNarrowestTypeThatAllItsCellsFit(
+      String header, String cells, FieldType expected) {
+    assertThat(guess(List.of(header), List.of(cells)).get(0).plan().choices().type())
+        .isEqualTo(expected);
+  }
+
+  @Test
+  void fewValuesOftenSeenAreAChoice() {
+    String cells = "Pier|Quay|".repeat(20) + "Pier";
+    assertThat(guess(List.of("Port"), List.of(cells)).get(0).plan().choices().type())
+        .isEqualTo(FieldType.CHOICE);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Mobile, mobile",
+    "Phone (home), home",
+    "Phone (cell), mobile",
+    "Office phone, work",
+    "Fax, fax",
+    "Telephone, ''",
+    "Handy, mobile",
+  })
+  void whatANumberIsForIsReadFromItsHead(String header, String label) {
+    ColumnPlan plan =
+        guess(List.of(header), List.of("(207) 555-0101|+1 617 555 0102|")).get(0).plan();
+    assertThat(plan.role()).isEqualTo(ColumnRole.PHONE);
+    assertThat(plan.choices().into()).isEqualTo(label);
+  }
+
+  @Test
+  void howItWasAgreedFollowsWhetherItWas() {
+    assertThat(
+            guess(
+                    List.of("Agreed", "Agreed on", "How it was agreed"),
+                    List.of("yes|no", "2026-01-02|2026-02-03", "web form|at the desk"))
+                .stream()
+                .map(guess -> guess.plan().role()))
+        .containsExactly(ColumnRole.AGREED, ColumnRole.AGREED_ON, ColumnRole.AGREED_HOW);
+  }
+
   /** Cells of each column, divided by bars. */
   private List<ColumnGuess> guess(List<String> headers, List<String> columns) {
     List<String[]> cells = columns.stream().map(column -> column.split("\\|", -1)).toList();

@@ -195,14 +195,14 @@ class CampaignController {
   /** Whether a campaign takes in who comes onto its lists while it runs. */
   record FeedsBody(boolean feeds) {}
 
-  @GetMapping("/{id}/feeds")
+  @GetMapping("/campaigns/{id}/feeds")
   @Needs(Permission.SEE_CAMPAIGNS)
   FeedsBody feeds(@PathVariable long id) {
     campaigns.get(id);
     return new FeedsBody(campaigns.feeds(id));
   }
 
-  @PutMapping("/{id}/feeds")
+  @PutMapping("/campaigns/{id}/feeds")
   @Needs(Permission.CHANGE_CAMPAIGNS)
   FeedsBody setFeeds(@PathVariable long id, @RequestBody FeedsBody body) {
     campaigns.get(id);

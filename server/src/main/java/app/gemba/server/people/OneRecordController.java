@@ -10,6 +10,7 @@ import app.gemba.store.PeopleStore.HistoryLine;
 import app.gemba.store.PeopleStore.Person;
 import app.gemba.store.PeopleStore.StoryLine;
 import app.gemba.store.Refused;
+import app.gemba.store.SoundStore;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
@@ -30,11 +31,17 @@ import org.springframework.web.bind.annotation.RestController;
 class OneRecordController {
   private final PeopleStore people;
   private final Forgetting forgetting;
+  private final SoundStore sounds;
   private final ErasedRows files;
   private final BusinessClock clock;
 
   OneRecordController(
-      PeopleStore people, Forgetting forgetting, ErasedRows files, BusinessClock clock) {
+      PeopleStore people,
+      Forgetting forgetting,
+      ErasedRows files,
+      SoundStore sounds,
+      BusinessClock clock) {
+    this.sounds = sounds;
     this.people = people;
     this.forgetting = forgetting;
     this.files = files;
@@ -71,6 +78,7 @@ class OneRecordController {
   void forget(@PathVariable long id) throws IOException {
     people.person(id, clock.instant());
     files.erase(forgetting.rowsOf(id));
+    sounds.eraseRecordings(forgetting.attemptsAt(id));
     forgetting.forget(id, Caller.id(), clock.instant());
   }
 }

@@ -8,6 +8,7 @@ import app.gemba.core.intake.RowReader;
 import app.gemba.core.phone.PhoneReader;
 import java.io.IOException;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -28,7 +29,6 @@ import org.slf4j.LoggerFactory;
  */
 public final class ImportRunner implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(ImportRunner.class);
-  private static final int ROWS_A_STEP = 1_000;
 
   private final ImportBook book;
   private final PhoneReader phones;
@@ -151,6 +151,7 @@ public final class ImportRunner implements AutoCloseable {
     private final Job job;
     private List<ReadRow> step = new ArrayList<>();
     private Future<Boolean> keeping = CompletableFuture.completedFuture(true);
+    private volatile StepSize size = StepSize.FIRST;
     private boolean stopped;
 
     Steps(Job job) {
@@ -159,7 +160,7 @@ public final class ImportRunner implements AutoCloseable {
 
     void add(ReadRow row) {
       step.add(row);
-      if (step.size() == ROWS_A_STEP) {
+      if (step.size() >= size.rows()) {
         keep();
       }
     }
@@ -178,7 +179,14 @@ public final class ImportRunner implements AutoCloseable {
       await();
       List<ReadRow> rows = step;
       step = new ArrayList<>();
-      keeping = keeper.submit(() -> book.take(job, rows, clock.instant()));
+      keeping = keeper.submit(() -> take(rows));
+    }
+
+    private boolean take(List<ReadRow> rows) {
+      long begun = System.nanoTime();
+      boolean goesOn = book.take(job, rows, clock.instant());
+      size = size.after(rows.size(), Duration.ofNanos(System.nanoTime() - begun));
+      return goesOn;
     }
 
     private void await() {

@@ -237,22 +237,24 @@ public final class ImportSteps implements ImportBook {
     }
 
     private void keepJournal(TakeIn step) throws SQLException {
-      Sql.batch(
+      Sql.update(
           db,
           """
-          insert into import_change (import_id, person_id, before, after) values (?, ?, ?, ?)
+          insert into import_change (import_id, person_id, before, after)
+          select value ->> 0, value ->> 1, value ->> 2, value ->> 3 from json_each(?) where true
           on conflict (import_id, person_id) do update set after = excluded.after
           """,
-          step.changed().stream()
-              .map(
-                  one ->
-                      new Object[] {
-                        target.importId(),
-                        one.id(),
-                        Json.write(one.before().orElseThrow()),
-                        Json.write(one.snapshot())
-                      })
-              .toList());
+          Sql.rows(
+              step.changed().stream()
+                  .map(
+                      one ->
+                          new Object[] {
+                            target.importId(),
+                            one.id(),
+                            Json.write(one.before().orElseThrow()),
+                            Json.write(one.snapshot())
+                          })
+                  .toList()));
     }
 
     private TakeIn.Evidence evidence(long row) {

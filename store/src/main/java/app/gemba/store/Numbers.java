@@ -28,13 +28,20 @@ final class Numbers {
     if (known.isPresent()) {
       return known.get();
     }
-    return Sql.insert(
+    long id =
+        Sql.insert(
+            db,
+            "insert into number (e164, line_type, region, zones) values (?, ?, ?, ?)",
+            number.e164(),
+            number.type(),
+            number.region(),
+            zoneNames(number.zones()));
+    Sql.update(
         db,
-        "insert into number (e164, line_type, region, zones) values (?, ?, ?, ?)",
-        number.e164(),
-        number.type(),
-        number.region(),
-        zoneNames(number.zones()));
+        "insert into number_search (rowid, digits) values (?, ?)",
+        id,
+        number.e164().substring(1));
+    return id;
   }
 
   /** The columns of a number's row: id, e164, line_type, region and zones. */

@@ -20,6 +20,15 @@ record PersonSnapshot(
     List<Held> numbers,
     Set<Long> tags) {
 
+  /** The words by which the person is found. */
+  String words(Map<Long, String> tagNames) {
+    StringBuilder words = new StringBuilder(name);
+    words.append(' ').append(email).append(' ').append(ownId);
+    fields.values().forEach(value -> words.append(' ').append(value));
+    tags.stream().sorted().forEach(tag -> words.append(' ').append(tagNames.getOrDefault(tag, "")));
+    return words.toString();
+  }
+
   /** A number as the person has it, by its surrogate. */
   record Held(long number, String label, String extension) {}
 }

@@ -46,7 +46,7 @@ public record Selection(
     asked.values.add(limit);
     return Sql.query(
         db,
-        "select d.person_id " + asked.sql + " and d.person_id > ? order by d.person_id limit ?",
+        "select %1$s %2$s and %1$s > ? order by %1$s limit ?".formatted(asked.key, asked.sql),
         row -> row.getLong(1),
         asked.values.toArray());
   }
@@ -68,21 +68,33 @@ public record Selection(
         && digits.isEmpty();
   }
 
-  private record Asked(String sql, List<Object> values) {}
+  /**
+   * The question, from its tables on.
+   *
+   * @param key the surrogate of a person, as the first table has it: the order in which it is read
+   */
+  private record Asked(String key, String sql, List<Object> values) {}
 
   private Asked asked(Connection db, Instant now) throws SQLException {
     List<Object> values = new ArrayList<>();
-    StringBuilder sql = new StringBuilder("from ");
     Optional<Filter> ofList =
         list.isPresent() ? ListStore.filter(db, list.get()) : Optional.empty();
+    boolean ofMembers = list.isPresent() && ofList.isEmpty();
+    boolean byWords = !words.isEmpty() && digits.isEmpty();
+    String key = byWords ? "s.rowid" : ofMembers ? "lm.person_id" : "d.person_id";
+    StringBuilder sql = new StringBuilder(" from ");
     List<String> where = new ArrayList<>();
-    if (list.isPresent() && ofList.isEmpty()) {
-      sql.append("list_member lm join person_detail d on d.person_id = lm.person_id");
-      where.add("lm.list_id = ?");
-      values.add(list.get());
-    } else {
-      sql.append("person_detail d");
+    if (byWords) {
+      sql.append("person_search s cross join ");
+      where.add("s.person_search match ? and d.person_id = s.rowid");
+      values.add(PeopleSearch.match(words));
     }
+    if (ofMembers) {
+      sql.append("list_member lm cross join ");
+      where.add("lm.list_id = ? and lm.person_id = " + (byWords ? "s.rowid" : "d.person_id"));
+      values.add(list.get());
+    }
+    sql.append("person_detail d");
     where.add(
         "not exists (select 1 from person p where p.id = d.person_id and p.deleted_at is not null)");
     if (ids.isPresent()) {
@@ -94,9 +106,6 @@ public record Selection(
           "d.person_id in (select pn.person_id from number_search s"
               + " join person_number pn on pn.number_id = s.rowid where s.digits match ?)");
       values.add('"' + digits + '"');
-    } else if (!words.isEmpty()) {
-      where.add("d.person_id in (select rowid from person_search where person_search match ?)");
-      values.add(PeopleSearch.match(words));
     }
     FilterSql conditions = FilterSql.of(filter, now);
     where.add(conditions.sql());
@@ -106,6 +115,6 @@ public record Selection(
       where.add(living.sql());
       values.addAll(living.values());
     }
-    return new Asked(sql + " where " + String.join(" and ", where), values);
+    return new Asked(key, sql + " where " + String.join(" and ", where), values);
   }
 }

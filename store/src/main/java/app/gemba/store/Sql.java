@@ -80,16 +80,20 @@ final class Sql {
     for (int i = 1; i < columns; i++) {
       select.append(", value ->> ").append(i);
     }
+    update(db, select + " from json_each(?)", rows(rows));
+  }
+
+  /** Rows as {@code json_each} reads them: an array of arrays. */
+  static String rows(List<Object[]> rows) {
     Object[][] plain = new Object[rows.size()][];
     for (int i = 0; i < plain.length; i++) {
       Object[] row = rows.get(i).clone();
-      for (int j = 0; j < columns; j++) {
+      for (int j = 0; j < row.length; j++) {
         row[j] = plain(row[j]);
       }
       plain[i] = row;
     }
-    // "where true" keeps what may follow a select apart from what may follow an insert.
-    update(db, select + " from json_each(?) where true", Json.write(plain));
+    return Json.write(plain);
   }
 
   /** The id that an insert gave. */

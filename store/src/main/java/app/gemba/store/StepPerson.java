@@ -249,13 +249,4 @@ final class StepPerson {
     row[4] = Optional.of(email).filter(is -> !is.isEmpty());
     return row;
   }
-
-  /** The words by which the person is found. */
-  String words(Map<Long, String> tagNames) {
-    StringBuilder words = new StringBuilder(name.full());
-    words.append(' ').append(email).append(' ').append(ownId);
-    fields.values().forEach(value -> words.append(' ').append(value));
-    tags.forEach(tag -> words.append(' ').append(tagNames.getOrDefault(tag, "")));
-    return words.toString();
-  }
 }

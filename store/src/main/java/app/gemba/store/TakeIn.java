@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -191,25 +192,23 @@ final class TakeIn {
         insert into person_detail (own_id, name, first_name, last_name, email, fields, person_id)
         """,
         fresh.stream().map(StepPerson::newDetailRow).toList());
-    Sql.batch(
+    Sql.update(
         db,
         """
-        update person_detail set own_id = nullif(?, ''), name = ?, first_name = ?, last_name = ?,
-          email = nullif(?, ''), fields = ?, version = version + 1
-        where person_id = ?
+        update person_detail as d set own_id = nullif(j.value ->> 0, ''), name = j.value ->> 1,
+          first_name = j.value ->> 2, last_name = j.value ->> 3, email = nullif(j.value ->> 4, ''),
+          fields = j.value ->> 5, version = version + 1
+        from json_each(?) j where d.person_id = j.value ->> 6
         """,
-        changed.stream().map(StepPerson::detailRow).toList());
+        Sql.rows(changed.stream().map(StepPerson::detailRow).toList()));
   }
 
   private void keepHeldNumbers(List<StepPerson> fresh, List<StepPerson> changed)
       throws SQLException {
-    Sql.batch(
+    Sql.update(
         db,
-        "delete from person_number where person_id = ?",
-        changed.stream()
-            .filter(one -> !one.onlyGained())
-            .map(one -> new Object[] {one.id()})
-            .toList());
+        "delete from person_number where person_id in (select value from json_each(?))",
+        Json.write(changed.stream().filter(one -> !one.onlyGained()).map(StepPerson::id).toList()));
     List<Object[]> rows = new ArrayList<>();
     fresh.forEach(one -> rows.addAll(one.numberRows(true)));
     changed.forEach(one -> rows.addAll(one.numberRows(!one.onlyGained())));
@@ -229,13 +228,20 @@ final class TakeIn {
   }
 
   private void keepWords(List<StepPerson> fresh, List<StepPerson> changed) throws SQLException {
-    Sql.batch(
-        db,
-        "delete from person_search where rowid = ?",
-        changed.stream().map(one -> new Object[] {one.id()}).toList());
+    Map<Long, String> tagNames = people.tagNames();
     List<Object[]> rows = new ArrayList<>();
-    fresh.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
-    changed.forEach(one -> rows.add(new Object[] {one.id(), one.words(people.tagNames())}));
-    Sql.insertAll(db, "insert into person_search (rowid, words)", rows);
+    for (StepPerson one : changed) {
+      String words = one.snapshot().words(tagNames);
+      if (!one.before().map(was -> was.words(tagNames)).equals(Optional.of(words))) {
+        rows.add(new Object[] {one.id(), words});
+      }
+    }
+    Sql.insertAll(db, "insert or replace into person_search (rowid, words)", rows);
+    Sql.insertAll(
+        db,
+        "insert into person_search (rowid, words)",
+        fresh.stream()
+            .map(one -> new Object[] {one.id(), one.snapshot().words(tagNames)})
+            .toList());
   }
 }

@@ -96,23 +96,23 @@ public final class ListStore {
   public NamedList add(String name, Optional<Filter> filter, Optional<Long> user, Instant now) {
     String plain = name(name);
     filter.ifPresent(ListStore::requireUsable);
-    return write(
-        db -> {
-          requireFree(db, plain, 0);
-          long id =
-              Sql.insert(
-                  db,
-                  "insert into list (name, filter, created_at, created_by) values (?, ?, ?, ?)",
-                  plain,
-                  filter.map(Filters::write),
-                  now,
-                  user);
-          if (filter.isPresent()) {
-            recount(db, id, filter.get(), now);
-          }
-          AuditLog.add(db, user, filter.isPresent() ? "filter saved" : "list made", plain, "", now);
-          return get(db, id);
-        });
+    long list =
+        write(
+            db -> {
+              requireFree(db, plain, 0);
+              long id =
+                  Sql.insert(
+                      db,
+                      "insert into list (name, filter, created_at, created_by) values (?, ?, ?, ?)",
+                      plain,
+                      filter.map(Filters::write),
+                      now,
+                      user);
+              AuditLog.add(
+                  db, user, filter.isPresent() ? "filter saved" : "list made", plain, "", now);
+              return id;
+            });
+    return recount(list, now);
   }
 
   /** Changes what a list is called, who uses it, and what its filter asks. */
@@ -122,7 +122,7 @@ public final class ListStore {
     if (to.note().length() > LONGEST_NOTE) {
       throw new Refused(Refused.Kind.INVALID, "A note has at most 1,000 characters.");
     }
-    return write(
+    write(
         db -> {
           NamedList is = get(db, id);
           if (is.version() != to.version()) {
@@ -151,12 +151,9 @@ public final class ListStore {
                   + " join user_account u on u.id = j.value",
               id,
               Json.write(to.users()));
-          if (is.filter().isPresent() && to.filter().isPresent()) {
-            recount(db, id, to.filter().get(), now);
-          }
-          AuditLog.add(db, user, "list changed", plain, "", now);
-          return get(db, id);
+          return AuditLog.add(db, user, "list changed", plain, "", now);
         });
+    return recount(id, now);
   }
 
   /** Deletes a list; the people on it stay. */
@@ -185,7 +182,10 @@ public final class ListStore {
     return store.read(db -> of.count(db, now));
   }
 
-  /** Counts a filter anew and keeps the count beside it. */
+  /**
+   * Counts a filter anew and keeps the count beside it; the count is read, so that nobody who
+   * writes waits for it.
+   */
   public NamedList recount(long id, Instant now) {
     NamedList is = get(id);
     if (is.filter().isEmpty()) {
@@ -194,12 +194,6 @@ public final class ListStore {
     long people = count(Selection.of(is.filter().get()), now);
     write(db -> Sql.update(db, "update list set people = ? where id = ?", people, id));
     return get(id);
-  }
-
-  private static void recount(Connection db, long id, Filter filter, Instant now)
-      throws SQLException {
-    Sql.update(
-        db, "update list set people = ? where id = ?", Selection.of(filter).count(db, now), id);
   }
 
   /** What a list asks; empty where it holds people itself. */

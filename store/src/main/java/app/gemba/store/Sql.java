@@ -7,6 +7,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /** Plain JDBC with a little less ceremony: SQL with question marks, and what to put there. */
@@ -67,7 +68,9 @@ final class Sql {
 
   /**
    * Inserts many rows by one statement, in their order. One statement costs a fraction of many:
-   * each has a savepoint of its own, since triggers or foreign keys may stop it.
+   * each has a savepoint of its own, since triggers or foreign keys may stop it. What is the same
+   * in all rows is put there once; what differs is taken out of JSON, which costs more the more
+   * there is of it.
    *
    * @param insert as in {@code insert into list_member (list_id, person_id)}
    */
@@ -75,12 +78,37 @@ final class Sql {
     if (rows.isEmpty()) {
       return;
     }
-    int columns = rows.get(0).length;
-    StringBuilder select = new StringBuilder(insert).append(" select value ->> 0");
-    for (int i = 1; i < columns; i++) {
-      select.append(", value ->> ").append(i);
+    Object[] first = rows.get(0);
+    List<String> selected = new ArrayList<>();
+    List<Object> values = new ArrayList<>();
+    List<Integer> varying = new ArrayList<>();
+    for (int column = 0; column < first.length; column++) {
+      if (isConstant(rows, column)) {
+        selected.add("?");
+        values.add(first[column]);
+      } else {
+        selected.add("value ->> " + varying.size());
+        varying.add(column);
+      }
     }
-    update(db, select + " from json_each(?)", rows(rows));
+    String sql = insert + " select " + String.join(", ", selected) + " from json_each(?)";
+    if (varying.size() == 1) {
+      int column = varying.get(0);
+      values.add(Json.write(rows.stream().map(row -> plain(row[column])).toArray()));
+      update(db, sql.replace("value ->> 0", "value"), values.toArray());
+    } else {
+      values.add(rows(rows.stream().map(row -> of(row, varying)).toList()));
+      update(db, sql, values.toArray());
+    }
+  }
+
+  private static boolean isConstant(List<Object[]> rows, int column) {
+    Object first = rows.get(0)[column];
+    return rows.stream().allMatch(row -> Objects.equals(row[column], first));
+  }
+
+  private static Object[] of(Object[] row, List<Integer> columns) {
+    return columns.stream().map(column -> row[column]).toArray();
   }
 
   /** Rows as {@code json_each} reads them: an array of arrays. */

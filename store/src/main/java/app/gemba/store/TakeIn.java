@@ -13,6 +13,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -119,10 +120,14 @@ final class TakeIn {
         : draft.numbers().stream().map(held -> people.numberId(held.number())).toList();
   }
 
-  /** People who were known before and are other than they were, for the journal. */
+  /**
+   * People who were known before and are other than they were, for the journal. In the order of
+   * their ids: an index that is written in order costs half of one that is not.
+   */
   List<StepPerson> changed() {
     return people.people().stream()
         .filter(one -> one.isChanged() && !one.isFresh() && one.differs())
+        .sorted(Comparator.comparingLong(StepPerson::id))
         .toList();
   }
 

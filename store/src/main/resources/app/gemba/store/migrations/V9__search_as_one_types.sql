@@ -6,7 +6,7 @@ create virtual table person_search using fts5 (
   words, content = '', contentless_delete = 1, detail = 'none',
   tokenize = "unicode61 remove_diacritics 2", prefix = '1 2 3 4 5 6');
 insert into person_search (person_search, rank) values ('automerge', 8);
-insert into person_search (person_search, rank) values ('deletemerge', 50);
+insert into person_search (person_search, rank) values ('deletemerge', 0);
 insert into person_search (rowid, words)
   select d.person_id, d.name || ' ' || coalesce(d.email, '') || ' ' || coalesce(d.own_id, '')
     || ' ' || coalesce((select group_concat(value, ' ') from json_each(d.fields)), '')

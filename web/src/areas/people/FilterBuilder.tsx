@@ -5,10 +5,13 @@ import {
   ABOUT_WORDS,
   begun,
   CHANNEL_WORDS,
+  COMPARISONS,
   OUTCOME_WORDS,
   type About,
   type Condition,
   type Filter,
+  VERBS,
+  WORDS_SAID,
 } from './filters';
 
 /** Who is meant: conditions that all hold, each in a line. */
@@ -68,16 +71,6 @@ export function FilterBuilder({
     </div>
   );
 }
-
-const VERBS: Record<About, [string, string]> = {
-  LIST: ['is on', 'is not on'],
-  TAG: ['has', 'has not'],
-  FIELD: ['whose', 'not whose'],
-  AGREED: ['said', 'did not say'],
-  CONTACTED: ['contacted', 'not contacted'],
-  OUTCOME: ['last was', 'last was not'],
-  SUPPRESSED: ['is', 'is not'],
-};
 
 function Part({
   condition,
@@ -188,20 +181,13 @@ function TagPart({ condition, onChange }: PartProps) {
   );
 }
 
-const COMPARISONS = {
-  IS: 'is',
-  CONTAINS: 'contains',
-  LESS: 'is less or earlier than',
-  MORE: 'is more or later than',
-  BLANK: 'is blank',
-} as const;
-
 function FieldPart({ condition, onChange }: PartProps) {
   const fields = useQuery({
     queryKey: ['fields'],
     queryFn: () => api.get<Schemas['Field'][]>('/fields'),
   });
   const field = fields.data?.find((one) => one.key === condition.key);
+  const choices = field?.choices ?? [];
   return (
     <>
       <select
@@ -236,10 +222,16 @@ function FieldPart({ condition, onChange }: PartProps) {
           className="input input-sm w-44"
           aria-label="Value"
           type={field?.type === 'DATE' ? 'date' : 'text'}
+          list={choices.length > 0 ? `choices-of-${field?.key}` : undefined}
           value={condition.value ?? ''}
           onChange={(event) => onChange({ ...condition, value: event.target.value })}
         />
       )}
+      <datalist id={`choices-of-${field?.key}`}>
+        {choices.map((one) => (
+          <option key={one} value={one} />
+        ))}
+      </datalist>
     </>
   );
 }
@@ -255,9 +247,11 @@ function AgreedPart({ condition, onChange }: PartProps) {
           onChange({ ...condition, word: event.target.value as 'YES' | 'NO' | 'UNSAID' })
         }
       >
-        <option value="YES">yes to</option>
-        <option value="NO">no to</option>
-        <option value="UNSAID">nothing on</option>
+        {Object.entries(WORDS_SAID).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
       </select>
       <select
         className="select select-sm w-40"

@@ -50,7 +50,7 @@ export function ListActs({ list }: { list: Schemas['ListView'] }) {
         value=""
         onChange={(event) => setWhat(event.target.value as What)}
       >
-        <option value="">empty or delete…</option>
+        <option value="">{filter ? 'delete…' : 'empty or delete…'}</option>
         {!filter && <option value="empty">Empty the list</option>}
         <option value="delete">{filter ? 'Delete the filter' : 'Delete the list'}</option>
         <option value="people">Delete the people</option>

@@ -7,6 +7,7 @@ import { PageHead } from '../../parts/PageHead';
 import { ProblemNote } from '../../parts/ProblemNote';
 import { people } from '../../parts/format';
 import { AddPerson } from './AddPerson';
+import { FilterSentence } from './FilterSentence';
 import { FindPeople } from './FindPeople';
 import { ListActs } from './ListActs';
 import { ListChange } from './ListChange';
@@ -47,6 +48,7 @@ export default function ListPage() {
           </>
         )}
       </PageHead>
+      {is.filter && <FilterSentence filter={is.filter} />}
       {is.note && <p className="mt-2 max-w-3xl text-muted">{is.note}</p>}
       {is.watched && (
         <p className="mt-2 text-muted">

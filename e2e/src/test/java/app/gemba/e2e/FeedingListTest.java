@@ -56,7 +56,7 @@ class FeedingListTest {
       assertThat(texted).doesNotHaveDuplicates().hasSize(2);
 
       ada.put(path + "/feeds", Map.of("feeds", false)).expect(200);
-      ada.await(path, is -> is.get("state").asString().equals("DONE"), 90);
+      ada.await(path, is -> is.get("state").asString().equals("FINISHED"), 90);
     }
   }
 

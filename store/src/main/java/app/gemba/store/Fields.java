@@ -13,6 +13,9 @@ import java.util.Optional;
 
 /** The custom fields of a house and what each holds. */
 public final class Fields {
+  private static final int LATEST = 2_000;
+  private static final int MOST_CHOICES = 40;
+
   private final Store store;
 
   /** Over a store. */
@@ -24,13 +27,41 @@ public final class Fields {
    * A custom field.
    *
    * @param key by which texts name it
+   * @param choices for one of a few choices: those that people came with lately, the most seen
+   *     first
    */
-  public record Field(long id, String key, String name, FieldType type, List<String> choices) {}
+  public record Field(long id, String key, String name, FieldType type, List<String> choices) {
+    private Field with(List<String> some) {
+      return new Field(id, key, name, type, some);
+    }
+  }
 
   /** All fields, by name. */
   public List<Field> all() {
     return store.read(
-        db -> Sql.query(db, "select * from field order by name collate nocase", Fields::read));
+        db ->
+            Sql.query(
+                db,
+                "select * from field order by name collate nocase",
+                row -> {
+                  Field is = read(row);
+                  return is.type() == FieldType.CHOICE ? is.with(choices(db, is.key())) : is;
+                }));
+  }
+
+  /** What the latest people have in a field; all people would take too long where they are many. */
+  private static List<String> choices(Connection db, String key) throws SQLException {
+    return Sql.query(
+        db,
+        """
+        select f.value from (select fields from person_detail order by person_id desc limit ?) d
+        join json_each(d.fields) f on f.key = ? where f.value <> ''
+        group by f.value order by count(*) desc, f.value limit ?
+        """,
+        row -> row.getString(1),
+        LATEST,
+        key,
+        MOST_CHOICES);
   }
 
   /**
@@ -86,6 +117,6 @@ public final class Fields {
         row.getString("key"),
         row.getString("name"),
         FieldType.valueOf(row.getString("type")),
-        List.of(Json.read(row.getString("choices"), String[].class)));
+        List.of());
   }
 }

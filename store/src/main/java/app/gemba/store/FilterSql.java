@@ -10,6 +10,7 @@ import app.gemba.core.people.Filter.LastOutcome;
 import app.gemba.core.people.Filter.OnList;
 import app.gemba.core.people.Filter.Suppressed;
 import app.gemba.core.people.Filter.Tagged;
+import app.gemba.core.people.SearchWords;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -19,6 +20,8 @@ import java.util.regex.Pattern;
 /** A filter as a condition on {@code person_detail d}. */
 final class FilterSql {
   private static final Pattern NUMBER = Pattern.compile("-?\\d+(\\.\\d+)?");
+
+  private static final Pattern PLAIN = Pattern.compile("\\p{ASCII}*");
 
   private final List<Object> values = new ArrayList<>();
   private final String sql;
@@ -94,12 +97,28 @@ final class FilterSql {
     boolean number = NUMBER.matcher(is.value()).matches();
     Object compared = number ? Double.valueOf(is.value()) : is.value();
     return switch (is.comparison()) {
-      case IS -> put(value + " = ? collate nocase", is.value());
+      case IS -> {
+        values.add(is.value());
+        yield value + " = ? collate nocase" + amongFound(is);
+      }
       case CONTAINS -> put("instr(lower(" + value + "), lower(?)) > 0", is.value());
       case LESS -> compare(value, "<", number, compared);
       case MORE -> compare(value, ">", number, compared);
       case BLANK -> throw new IllegalStateException("handled above");
     };
+  }
+
+  /**
+   * Whoever has a value has its words among those by which they are found, so that only they are
+   * looked at. Only for plain letters and digits, of which both make the same words.
+   */
+  private String amongFound(FieldHolds is) {
+    List<String> words = SearchWords.ofQuery(is.value());
+    if (is.not() || words.isEmpty() || !PLAIN.matcher(is.value()).matches()) {
+      return "";
+    }
+    values.add(PeopleSearch.matchWhole(words));
+    return " and d.person_id in (select rowid from person_search where person_search match ?)";
   }
 
   private String compare(String value, String sign, boolean number, Object to) {

@@ -30,8 +30,15 @@ final class PeopleSearch {
 
   /** What full-text search is asked for: each word as a beginning. */
   static String match(List<String> words) {
-    return words.stream()
-        .map(word -> '"' + word.replace("\"", "") + "\"*")
-        .collect(Collectors.joining(" "));
+    return words.stream().map(word -> quoted(word) + '*').collect(Collectors.joining(" "));
+  }
+
+  /** The same for words that are whole. */
+  static String matchWhole(List<String> words) {
+    return words.stream().map(PeopleSearch::quoted).collect(Collectors.joining(" "));
+  }
+
+  private static String quoted(String word) {
+    return '"' + word.replace("\"", "") + '"';
   }
 }

@@ -158,8 +158,15 @@ class ImportCheckTest {
     public Map<String, String> details(PersonId person) {
       return person.value() == 1
           ? Map.of(
-              MergeTarget.NAME, "Oona Wick", MergeTarget.EMAIL, "o@guests.example", "port", "Pier")
-          : Map.of(MergeTarget.NAME, "Holm, Viggo", "port", "Pier");
+              MergeTarget.OWN_ID,
+              "MF-1",
+              MergeTarget.NAME,
+              "Oona Wick",
+              MergeTarget.EMAIL,
+              "o@guests.example",
+              "port",
+              "Pier")
+          : Map.of(MergeTarget.OWN_ID, "MF-2", MergeTarget.NAME, "Holm, Viggo", "port", "Pier");
     }
   }
 }

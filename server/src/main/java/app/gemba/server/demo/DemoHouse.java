@@ -3,11 +3,13 @@ package app.gemba.server.demo;
 import app.gemba.core.campaign.CampaignAct;
 import app.gemba.core.channel.Channel;
 import app.gemba.core.channel.Tariff;
+import app.gemba.core.consent.Agreement;
 import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ColumnRole;
 import app.gemba.core.intake.ImportPlan;
 import app.gemba.core.intake.file.UnreadableFile;
+import app.gemba.core.people.Filter;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Role;
 import app.gemba.server.house.CallNetworkDesk;
@@ -172,6 +174,13 @@ public class DemoHouse {
         tove,
         now);
     desksOf(people, tove, now);
+    Filter walkers =
+        new Filter(
+            List.of(
+                new Filter.Tagged(false, Set.of("walker")),
+                new Filter.Agreed(false, Channel.WHATSAPP, Purpose.MARKETING, Agreement.YES),
+                new Filter.ContactedWithin(true, 30)));
+    lists.add("Walkers to write to", Optional.of(walkers), tove, now.minus(Duration.ofDays(9)));
     DemoTexts.IDEAS.forEach(
         (text, note) -> ideas.add(text, note, tove, now.minus(Duration.ofDays(30))));
   }

@@ -117,7 +117,7 @@ final class DemoPeople {
   String passHolders(int count) {
     StringBuilder csv =
         new StringBuilder(
-            "Guest no,Name,Mobile,E-mail,Home port,Pass,Pass ends,Texts OK?,Agreed on\n");
+            "Guest no,Name,Mobile,E-mail,Home port,Pass,Pass ends,Texts OK?,Agreed on,Tags\n");
     for (int i = 0; i < count; i++) {
       String name = pick(FIRST) + " " + pick(LAST);
       double said = random.nextDouble();
@@ -129,9 +129,15 @@ final class DemoPeople {
       csv.append(LocalDate.of(2026, 12, 1).plusDays(random.nextInt(300))).append(',');
       csv.append(texts).append(',');
       csv.append(texts.isEmpty() ? "" : LocalDate.of(2025, 1, 5).plusDays(random.nextInt(600)));
-      csv.append('\n');
+      csv.append(',').append(tags(i)).append('\n');
     }
     return csv.toString();
+  }
+
+  private static String tags(int holder) {
+    String walks = holder % 7 == 0 ? "walker" : "";
+    String watches = holder % 11 == 0 ? "birder" : "";
+    return walks.isEmpty() || watches.isEmpty() ? walks + watches : walks + ";" + watches;
   }
 
   /** The boats' crew, of whom only names and numbers are kept. */

@@ -34,3 +34,5 @@ insert into person_number_kept (person_id, position, number_id, label, extension
 drop table person_number;
 alter table person_number_kept rename to person_number;
 create unique index person_number_by_number on person_number (number_id, person_id);
+
+create index person_deleted on person (id) where deleted_at is not null;

@@ -83,13 +83,16 @@ export function AgreementLine({
                 </option>
               ))}
             </select>
-            <input
-              className="input input-sm w-48"
-              aria-label="How it was given"
-              placeholder="how: pass form, website, by phone"
-              value={value.how ?? ''}
-              onChange={(event) => onChange({ ...value, how: event.target.value })}
-            />
+            <label className="flex items-center gap-2">
+              given
+              <input
+                className="input input-sm w-56"
+                aria-label="How it was given"
+                placeholder="on a pass form, a website, by phone"
+                value={value.how ?? ''}
+                onChange={(event) => onChange({ ...value, how: event.target.value })}
+              />
+            </label>
           </>
         )}
         {value.source === 'declared' && (

@@ -53,7 +53,7 @@ export function FilterBuilder({
           {filter.conditions.length === 0 ? 'Everybody' : 'and'}
         </span>
         <select
-          className="select select-sm w-44"
+          className="select select-sm w-52"
           value=""
           aria-label="Add a condition about"
           onChange={(event) =>
@@ -161,7 +161,7 @@ function TagPart({ condition, onChange }: PartProps) {
     queryFn: () => api.get<Schemas['Tag'][]>('/tags'),
   });
   return (
-    <span className="flex items-center gap-1">
+    <span className="flex items-center gap-2">
       the tag
       <input
         className="input input-sm w-44"

@@ -38,25 +38,16 @@ export function NumberLine({
   const zones = number.zones.filter(Boolean);
   return (
     <div className="row-line py-1.5">
-      <p>
+      <p className="relative pr-12">
         <span className="figure">{spaced(number.e164)}</span>{' '}
         <span className="text-muted">
           {number.extension && `ext. ${number.extension} · `}
-          {number.label && `${number.label} · `}
+          {number.label && `“${number.label}” · `}
           {TYPE_WORDS[number.type]} · {number.region} · {localTimes(zones, now)}
         </span>{' '}
         {may && !asking && (
           <button className="link-plain" onClick={() => setAsking(true)}>
             {zones.length === 0 ? 'say which' : 'another zone'}
-          </button>
-        )}{' '}
-        {may && !changing && (
-          <button
-            className="link-plain"
-            aria-label={`Edit ${spaced(number.e164)}`}
-            onClick={() => setChanging(true)}
-          >
-            edit
           </button>
         )}
         {number.freeUntil && (
@@ -66,6 +57,15 @@ export function NumberLine({
           </span>
         )}
         {number.suppressions.length > 0 && <Suppressions of={number.suppressions} />}
+        {may && !changing && (
+          <button
+            className="link-plain absolute top-0 right-0"
+            aria-label={`Edit ${spaced(number.e164)}`}
+            onClick={() => setChanging(true)}
+          >
+            edit
+          </button>
+        )}
       </p>
       {changing && (
         <NumberChange personId={personId} number={number} onDone={() => setChanging(false)} />

@@ -91,7 +91,7 @@ class BadFilesTest {
     Path file =
         Files.writeString(
             folder.resolve("mixed.csv"),
-            "Name,Mobile\nOona Wick,(207) 555-0191\nViggo Holm,see notes\nCarys Ives,1.20756E+10\n");
+            "Name,Mobile\nOona Wick,(207) 555-0191\nViggo Holm,see notes\n=Carys Ives,1.20756E+10\n");
     JsonNode in = House.importAsProposed(api, file, "Mixed");
     assertThat(in.get("rowsRejected").asInt()).isEqualTo(2);
     String rejects =
@@ -100,12 +100,15 @@ class BadFilesTest {
         .containsExactly(
             "Name,Mobile,Why not taken",
             "Viggo Holm,see notes,no number in the text",
-            "Carys Ives,1.20756E+10,digits lost by a spreadsheet");
+            "'=Carys Ives,1.20756E+10,digits lost by a spreadsheet");
     Path mended =
         Files.writeString(
             folder.resolve("mended.csv"),
             rejects.replace("see notes", "207 555 0192").replace("1.20756E+10", "207 555 0193"));
     assertThat(House.importAsProposed(api, mended, "Mended").get("rowsNew").asInt()).isEqualTo(2);
+    assertThat(api.get("/people?q=carys").expect(200).text())
+        .as("without what guarded it from a spreadsheet")
+        .contains("\"=Carys Ives\"");
   }
 
   @Test

@@ -48,10 +48,6 @@ final class RunningGemba implements AutoCloseable {
     try {
       Path output = Files.createTempFile("gemba", ".out");
       List<String> line = new ArrayList<>(QuickJar.commandLine());
-      if (command.equals("demo")) {
-        // Its past is much to work out: that earns back what the second compiler costs.
-        line.remove(QuickJar.ONE_COMPILER);
-      }
       line.add(command);
       line.addAll(List.of("--data", data.toString(), "--port", String.valueOf(port)));
       line.addAll(List.of(more));

@@ -1,5 +1,6 @@
 package app.gemba.store;
 
+import app.gemba.core.people.PlainWords;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -26,7 +27,7 @@ record PersonSnapshot(
     words.append(' ').append(email).append(' ').append(ownId);
     fields.values().forEach(value -> words.append(' ').append(value));
     tags.stream().sorted().forEach(tag -> words.append(' ').append(tagNames.getOrDefault(tag, "")));
-    return words.toString();
+    return PlainWords.of(words.toString());
   }
 
   /** A number as the person has it, by its surrogate. */

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Which people are meant: some by their ids, or all that match.
@@ -15,7 +16,7 @@ import java.util.Optional;
  * @param list only those on a list
  * @param filter only those of whom it holds
  * @param words each must begin a word of theirs
- * @param digits must be a part of one of their numbers
+ * @param digits a part of one of their numbers; where there are words too, either will do
  */
 public record Selection(
     Optional<List<Long>> ids,
@@ -23,6 +24,12 @@ public record Selection(
     Filter filter,
     List<String> words,
     String digits) {
+
+  private static final int MANY_NUMBERS = 20_000;
+
+  private static final String WITH_DIGITS =
+      "select pn.person_id from number_search s"
+          + " join person_number pn on pn.number_id = s.rowid where s.digits match ?";
 
   private static final String NOT_DELETED =
       "not exists (select 1 from person p where p.id = d.person_id and p.deleted_at is not null)";
@@ -48,7 +55,24 @@ public record Selection(
 
   /** Ids after one, in order; lists that are filters are asked as such. */
   List<Long> page(Connection db, Instant now, long after, int limit) throws SQLException {
-    Asked asked = asked(db, now, NOT_DELETED);
+    if (digits.isEmpty()) {
+      return page(db, asked(db, now, NOT_DELETED, FoundBy.WORDS), after, limit);
+    }
+    FoundBy number = areInManyNumbers(db) ? FoundBy.COMMON_DIGITS : FoundBy.DIGITS;
+    List<Long> byNumber = page(db, asked(db, now, NOT_DELETED, number), after, limit);
+    if (words.isEmpty()) {
+      return byNumber;
+    }
+    List<Long> byWords = page(db, asked(db, now, NOT_DELETED, FoundBy.WORDS), after, limit);
+    return Stream.concat(byNumber.stream(), byWords.stream())
+        .distinct()
+        .sorted()
+        .limit(limit)
+        .toList();
+  }
+
+  private static List<Long> page(Connection db, Asked asked, long after, int limit)
+      throws SQLException {
     asked.values.add(after);
     asked.values.add(limit);
     return Sql.query(
@@ -58,12 +82,25 @@ public record Selection(
         asked.values.toArray());
   }
 
+  private boolean areInManyNumbers(Connection db) throws SQLException {
+    return Sql.number(
+            db,
+            "select count(*) from (select 1 from number_search where digits match ? limit ?)",
+            '"' + digits + '"',
+            MANY_NUMBERS)
+        == MANY_NUMBERS;
+  }
+
   /** How many they are. */
   long count(Connection db, Instant now) throws SQLException {
     if (isAList() && ListStore.filter(db, list.get()).isEmpty()) {
       return Sql.number(db, "select people from list where id = ?", list.get());
     }
-    Asked asked = asked(db, now, NOT_DELETED_OF_MANY);
+    FoundBy by =
+        digits.isEmpty()
+            ? FoundBy.WORDS
+            : words.isEmpty() ? FoundBy.DIGITS : FoundBy.DIGITS_OR_WORDS;
+    Asked asked = asked(db, now, NOT_DELETED_OF_MANY, by);
     return Sql.number(db, "select count(*) " + asked.sql, asked.values.toArray());
   }
 
@@ -82,12 +119,33 @@ public record Selection(
    */
   private record Asked(String key, String sql, List<Object> values) {}
 
-  private Asked asked(Connection db, Instant now, String notDeleted) throws SQLException {
+  /** By what of what was typed people are looked for, where anything was. */
+  private enum FoundBy {
+    WORDS(""),
+    DIGITS("d.person_id in (" + WITH_DIGITS + ")"),
+    DIGITS_OR_WORDS(
+        "(d.person_id in ("
+            + WITH_DIGITS
+            + ") or d.person_id in (select rowid from person_search where person_search match ?))"),
+    /** So many have them that a page of them is together sooner by looking at one by one. */
+    COMMON_DIGITS(
+        "exists (select 1 from person_number pn join number n on n.id = pn.number_id"
+            + " where pn.person_id = d.person_id and instr(substr(n.e164, 2), ?) > 0)");
+
+    private final String condition;
+
+    FoundBy(String condition) {
+      this.condition = condition;
+    }
+  }
+
+  private Asked asked(Connection db, Instant now, String notDeleted, FoundBy by)
+      throws SQLException {
     List<Object> values = new ArrayList<>();
     Optional<Filter> ofList =
         list.isPresent() ? ListStore.filter(db, list.get()) : Optional.empty();
     boolean ofMembers = list.isPresent() && ofList.isEmpty();
-    boolean byWords = !words.isEmpty() && digits.isEmpty();
+    boolean byWords = by == FoundBy.WORDS && !words.isEmpty();
     String key = byWords ? "s.rowid" : ofMembers ? "lm.person_id" : "d.person_id";
     StringBuilder sql = new StringBuilder(" from ");
     List<String> where = new ArrayList<>();
@@ -107,11 +165,12 @@ public record Selection(
       where.add("d.person_id in (select value from json_each(?))");
       values.add(Json.write(ids.get()));
     }
-    if (!digits.isEmpty()) {
-      where.add(
-          "d.person_id in (select pn.person_id from number_search s"
-              + " join person_number pn on pn.number_id = s.rowid where s.digits match ?)");
-      values.add('"' + digits + '"');
+    if (by != FoundBy.WORDS) {
+      where.add(by.condition);
+      values.add(by == FoundBy.COMMON_DIGITS ? digits : '"' + digits + '"');
+    }
+    if (by == FoundBy.DIGITS_OR_WORDS) {
+      values.add(PeopleSearch.match(words));
     }
     FilterSql conditions = FilterSql.of(filter, now);
     where.add(conditions.sql());

@@ -9,6 +9,7 @@ import java.sql.Statement;
 import java.time.Instant;
 import java.util.List;
 import org.apache.commons.dbcp2.BasicDataSource;
+import org.apache.commons.dbcp2.ConnectionFactory;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.MigrationInfo;
 import org.sqlite.SQLiteDataSource;
@@ -53,6 +54,7 @@ public final class Store implements AutoCloseable {
       NumberHash hash = NumberHash.of(folder.part("secrets"));
       Connection writer = writing.getConnection();
       hash.giveTo(writer);
+      PeopleSearch.fillWhereEmpty(writer);
       return new Store(new Writer(writer), writing, readers, hash);
     } catch (SQLException e) {
       throw new IOException("the database cannot be opened: " + e.getMessage(), e);
@@ -139,7 +141,14 @@ public final class Store implements AutoCloseable {
 
   /** Connections that keep their statements prepared: preparing costs more than running. */
   private static BasicDataSource pool(Path file, String synchronous, int connections, int cache) {
-    BasicDataSource pool = new BasicDataSource();
+    BasicDataSource pool =
+        new BasicDataSource() {
+          @Override
+          protected ConnectionFactory createConnectionFactory() throws SQLException {
+            ConnectionFactory factory = super.createConnectionFactory();
+            return () -> SqlFunctions.givenTo(factory.createConnection());
+          }
+        };
     pool.setUrl(url(file, synchronous, cache));
     pool.setMaxTotal(connections);
     pool.setMaxIdle(connections);

@@ -1,6 +1,7 @@
 package app.gemba.core.intake;
 
 import app.gemba.core.consent.Agreement;
+import app.gemba.core.intake.file.FormulaGuard;
 import app.gemba.core.people.HeldNumber;
 import app.gemba.core.phone.PhoneNumber;
 import app.gemba.core.phone.PhoneReader;
@@ -104,7 +105,9 @@ public final class RowReader {
     }
 
     private String cell(ColumnPlan column) {
-      return column.index() < cells.size() ? unguarded(cells.get(column.index()).strip()) : "";
+      return column.index() < cells.size()
+          ? FormulaGuard.opened(cells.get(column.index()).strip())
+          : "";
     }
 
     private void takeCountry(ColumnPlan column) {
@@ -221,13 +224,6 @@ public final class RowReader {
       String day = word(ColumnRole.AGREED_ON);
       return day.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(day));
     }
-  }
-
-  /** A file of ours guards cells that a spreadsheet would take for formulas by an apostrophe. */
-  private static String unguarded(String cell) {
-    boolean guarded =
-        cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@＝＋－＠".indexOf(cell.charAt(1)) >= 0;
-    return guarded ? cell.substring(1) : cell;
   }
 
   private static String why(PhoneReading reading) {

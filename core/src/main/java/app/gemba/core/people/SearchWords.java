@@ -1,9 +1,7 @@
 package app.gemba.core.people;
 
-import java.text.Normalizer;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
@@ -12,8 +10,6 @@ import java.util.regex.Pattern;
  */
 public final class SearchWords {
   private static final int MOST = 12;
-  private static final Pattern BETWEEN = Pattern.compile("[^\\p{L}\\p{N}]+");
-  private static final Pattern MARKS = Pattern.compile("\\p{M}");
   private static final Pattern DIGITS = Pattern.compile("\\+?[\\d\\s().\\-/]+");
   private static final int FEWEST_DIGITS = 3;
 
@@ -21,18 +17,11 @@ public final class SearchWords {
 
   /** The words that somebody typed. */
   public static List<String> ofQuery(String typed) {
-    String plain =
-        MARKS
-            .matcher(Normalizer.normalize(typed.strip(), Normalizer.Form.NFKD))
-            .replaceAll("")
-            .toLowerCase(Locale.ROOT);
-    List<String> words = new ArrayList<>();
-    for (String word : BETWEEN.split(plain)) {
-      if (!word.isEmpty() && words.size() < MOST && !words.contains(word)) {
-        words.add(word);
-      }
-    }
-    return words;
+    return Arrays.stream(PlainWords.of(typed).split(" "))
+        .filter(word -> !word.isEmpty())
+        .distinct()
+        .limit(MOST)
+        .toList();
   }
 
   /**

@@ -1,8 +1,8 @@
 package app.gemba.server.campaigns;
 
+import app.gemba.core.intake.file.FormulaGuard;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
-import app.gemba.server.web.SafeCell;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.CampaignStore.Campaign;
 import app.gemba.store.Page;
@@ -68,12 +68,12 @@ class CampaignTableController {
         Page<Campaign> page = campaigns.page(before, PAGE);
         for (Campaign one : page.items()) {
           csv.writeRecord(
-              SafeCell.of(one.brief().name()),
+              FormulaGuard.guarded(one.brief().name()),
               one.brief().channel().name(),
               lower(one.brief().purpose()),
               lower(one.state()),
               one.launchedAt().map(Instant::toString).orElse(""),
-              SafeCell.of(one.launchedBy().orElse("")),
+              FormulaGuard.guarded(one.launchedBy().orElse("")),
               String.valueOf(one.people()),
               String.valueOf(one.reached()),
               String.valueOf(one.failed()),

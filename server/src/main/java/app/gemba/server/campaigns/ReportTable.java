@@ -2,8 +2,8 @@ package app.gemba.server.campaigns;
 
 import app.gemba.core.campaign.Brief;
 import app.gemba.core.channel.OutcomeClass;
+import app.gemba.core.intake.file.FormulaGuard;
 import app.gemba.core.phone.PhoneNumber;
-import app.gemba.server.web.SafeCell;
 import app.gemba.store.Page;
 import app.gemba.store.ReportStore;
 import app.gemba.store.ReportStore.AudienceRow;
@@ -55,7 +55,7 @@ class ReportTable {
         Page<AudienceRow> page = reports.people(id, Part.WHOLE, Long.parseLong(after.get()), PAGE);
         for (AudienceRow row : page.items()) {
           csv.writeRecord(
-              SafeCell.of(row.name()),
+              FormulaGuard.guarded(row.name()),
               whole ? row.number() : PhoneNumber.masked(row.number()),
               row.state().name().toLowerCase(Locale.ROOT).replace('_', ' '),
               PlaceWords.of(row.reason(), brief),
@@ -67,7 +67,7 @@ class ReportTable {
               seconds(row.heardMillis()),
               row.key(),
               BigDecimal.valueOf(row.costMicros(), MICROS_DIGITS).toPlainString(),
-              SafeCell.of(row.text()));
+              FormulaGuard.guarded(row.text()));
         }
         after = page.next();
       }

@@ -1,6 +1,7 @@
 package app.gemba.server.imports;
 
 import app.gemba.core.intake.Rejected;
+import app.gemba.core.intake.file.FormulaGuard;
 import app.gemba.core.intake.file.TableFile;
 import app.gemba.store.ImportStore;
 import app.gemba.store.ImportStore.Import;
@@ -36,7 +37,9 @@ class Rejects {
         CsvWriter csv = CsvWriter.builder().build(text)) {
       TableFile file = of.file();
       int width = Rejected.ownHeaders(file.headers()).size();
-      List<String> head = new ArrayList<>(file.headers().subList(0, width));
+      List<String> head =
+          new ArrayList<>(
+              file.headers().subList(0, width).stream().map(FormulaGuard::guarded).toList());
       head.add(Rejected.COLUMN);
       csv.writeRecord(head);
       Deque<Reject> waiting = new ArrayDeque<>();
@@ -60,7 +63,8 @@ class Rejects {
   }
 
   private static List<String> line(List<String> cells, int width, String reason) {
-    List<String> line = new ArrayList<>(cells.subList(0, Math.min(width, cells.size())));
+    List<String> line = new ArrayList<>(width + 1);
+    cells.stream().limit(width).map(FormulaGuard::guarded).forEach(line::add);
     while (line.size() < width) {
       line.add("");
     }

@@ -13,7 +13,6 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Clock;
 import java.time.Duration;
@@ -43,6 +42,8 @@ class WatchedFolders {
   private static final Duration QUIET = Duration.ofSeconds(3);
   private static final String TAKEN = "taken";
   private static final String FAILED = "failed";
+  private static final String REPORT = ".report.txt";
+  private static final String REJECTS = ".rejects.csv";
   private static final List<String> UNFINISHED =
       List.of(".part", ".tmp", ".partial", ".crdownload", ".filepart");
 
@@ -179,15 +180,14 @@ class WatchedFolders {
     Path taken = folder.resolve(TAKEN);
     Path file = taken.resolve(is.fileName());
     if (is.failure().isPresent() && Files.exists(file)) {
-      Files.deleteIfExists(taken.resolve(is.fileName() + ".report.txt"));
+      Files.deleteIfExists(taken.resolve(is.fileName() + REPORT));
       putAside(file, "../" + FAILED, is.failure().get());
       return;
     }
     Files.createDirectories(taken);
-    Files.writeString(taken.resolve(is.fileName() + ".report.txt"), words(is));
+    Files.writeString(taken.resolve(is.fileName() + REPORT), words(is));
     if (is.rowsRejected() > 0) {
-      try (OutputStream out =
-          Files.newOutputStream(taken.resolve(is.fileName() + ".rejects.csv"))) {
+      try (OutputStream out = Files.newOutputStream(taken.resolve(is.fileName() + REJECTS))) {
         rejects.write(is, out);
       }
     }
@@ -213,7 +213,26 @@ class WatchedFolders {
     Path folder = file.resolveSibling(where).normalize();
     Files.createDirectories(folder);
     String name = file.getFileName().toString();
-    Files.move(file, folder.resolve(name), StandardCopyOption.REPLACE_EXISTING);
-    Files.writeString(folder.resolve(name + ".report.txt"), why + "\n");
+    makeRoom(folder, name);
+    Files.move(file, folder.resolve(name));
+    Files.writeString(folder.resolve(name + REPORT), why + "\n");
+  }
+
+  /** A file of the same name that came before keeps its report, under its time. */
+  private static void makeRoom(Path folder, String name) throws IOException {
+    Path before = folder.resolve(name);
+    if (!Files.exists(before)) {
+      return;
+    }
+    String time = Files.getLastModifiedTime(before).toInstant().toString().replace(':', '-');
+    String free = time + " " + name;
+    for (int i = 2; Files.exists(folder.resolve(free)); i++) {
+      free = time + " " + i + " " + name;
+    }
+    for (String ending : List.of("", REPORT, REJECTS)) {
+      if (Files.exists(folder.resolve(name + ending))) {
+        Files.move(folder.resolve(name + ending), folder.resolve(free + ending));
+      }
+    }
   }
 }

@@ -1,12 +1,12 @@
 package app.gemba.server.people;
 
+import app.gemba.core.intake.file.FormulaGuard;
 import app.gemba.core.people.Filter;
 import app.gemba.core.people.SearchWords;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
 import app.gemba.server.access.Permission;
-import app.gemba.server.web.SafeCell;
 import app.gemba.store.Fields;
 import app.gemba.store.PeopleStore;
 import app.gemba.store.PeopleStore.Leaving;
@@ -76,7 +76,7 @@ class ExportController {
               LeavingColumns columns = columns(of);
               try (CsvWriter csv =
                   CsvWriter.builder().build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-                csv.writeRecord(columns.heads());
+                csv.writeRecord(safe(columns.heads()));
                 walk(of, person -> csv.writeRecord(safe(columns.row(person))));
               }
             });
@@ -215,9 +215,7 @@ class ExportController {
   }
 
   private static List<String> safe(List<String> row) {
-    return row.stream()
-        .map(cell -> cell.matches("\\+\\d{4,15}( ext\\. \\d+)?") ? cell : SafeCell.of(cell))
-        .toList();
+    return row.stream().map(FormulaGuard::guarded).toList();
   }
 
   private static ResponseEntity.BodyBuilder file(String name, String type) {

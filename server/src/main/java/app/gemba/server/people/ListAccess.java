@@ -14,7 +14,8 @@ import org.springframework.stereotype.Component;
 public class ListAccess {
   private final ListStore lists;
 
-  ListAccess(ListStore lists) {
+  /** Over the lists of a house. */
+  public ListAccess(ListStore lists) {
     this.lists = lists;
   }
 

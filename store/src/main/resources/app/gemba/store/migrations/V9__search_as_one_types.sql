@@ -1,19 +1,13 @@
 -- People are found by the first letters of any of their words, however many have the same: each
 -- length that one types through has an index of its own. Merging less often costs a search little
--- and spares an import much of its time; see docs/decisions/0014.
+-- and spares an import much of its time; see docs/decisions/0014. The words come as they are to be
+-- compared, so that nothing is left to the tokenizer; they are put in when the house is opened.
 drop table person_search;
 create virtual table person_search using fts5 (
   words, content = '', contentless_delete = 1, detail = 'none',
-  tokenize = "unicode61 remove_diacritics 2", prefix = '1 2 3 4 5 6');
+  tokenize = 'ascii', prefix = '1 2 3 4 5 6');
 insert into person_search (person_search, rank) values ('automerge', 8);
 insert into person_search (person_search, rank) values ('deletemerge', 0);
-insert into person_search (rowid, words)
-  select d.person_id, d.name || ' ' || coalesce(d.email, '') || ' ' || coalesce(d.own_id, '')
-    || ' ' || coalesce((select group_concat(value, ' ') from json_each(d.fields)), '')
-    || ' ' || coalesce((select group_concat(t.name, ' ') from person_tag pt
-      join tag t on t.id = pt.tag_id where pt.person_id = d.person_id), '')
-  from person_detail d
-  where not exists (select 1 from person p where p.id = d.person_id and p.deleted_at is not null);
 
 -- Whoever wrote first was not found by a part of their number when they came in a file later.
 insert into number_search (rowid, digits)

@@ -25,7 +25,8 @@ final class Headers {
   }
 
   private static String tidy(String name) {
-    String plain = name.strip().replaceAll("^\"|\"$", "").replaceAll("\\s+", " ").strip();
+    String plain =
+        FormulaGuard.opened(name.strip()).replaceAll("^\"|\"$", "").replaceAll("\\s+", " ").strip();
     return plain.length() > LONGEST ? plain.substring(0, LONGEST) : plain;
   }
 }

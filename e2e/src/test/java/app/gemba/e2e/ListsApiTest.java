@@ -52,6 +52,12 @@ class ListsApiTest {
     assertThat(other.get("/people/export.csv?list=" + list).status()).isEqualTo(404);
     assertThat(other.post("/campaigns", House.brief("Kept", "Hello.", list, 60)).status())
         .isEqualTo(404);
+    Map<String, Object> onIt = Map.of("about", "LIST", "not", false, "lists", List.of(list));
+    Map<String, Object> asked = Map.of("q", "", "filter", Map.of("conditions", List.of(onIt)));
+    assertThat(named.post("/people/count", asked).expect(200).json().get("people").asInt())
+        .isEqualTo(1);
+    assertThat(other.post("/people/count", asked).status()).as("by a filter").isEqualTo(404);
+    assertThat(other.get("/people?q=gwen%20lund").expect(200).text()).contains("Gwen Lund");
     assertThat(ada.get("/lists/" + list).status()).as("an administrator may").isEqualTo(200);
   }
 

@@ -65,17 +65,9 @@ final class RunningGemba implements AutoCloseable {
   /** Runs a command that ends by itself, such as "backup", and gives what it said. */
   static String command(String command, Path data, Path file) {
     try {
-      Process process =
-          new ProcessBuilder(
-                  "java",
-                  "-jar",
-                  JAR.toString(),
-                  command,
-                  "--data",
-                  data.toString(),
-                  file.toString())
-              .redirectErrorStream(true)
-              .start();
+      List<String> line = new ArrayList<>(QuickJar.commandLine());
+      line.addAll(List.of(command, "--data", data.toString(), file.toString()));
+      Process process = new ProcessBuilder(line).redirectErrorStream(true).start();
       String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
       if (process.waitFor() != 0) {
         throw new IllegalStateException(said);

@@ -24,10 +24,10 @@ final class Arrivals {
         select a.person_id from arrival a where a.campaign_id = ?1 and exists (
           select 1 from list_member m join campaign_list cl on cl.list_id = m.list_id
           where cl.campaign_id = ?1 and m.person_id = a.person_id
-            and coalesce(m.import_id, 0) not in (
-              select id from import where state in ('running', 'failed') or undo_state = 'going'))
+            and coalesce(m.import_id, 0) not in (%s)) and %s
         order by a.person_id limit ?2
-        """,
+        """
+            .formatted(UnfinishedImports.IDS, UnfinishedImports.didNotBring("a.person_id")),
         row -> row.getLong(1),
         campaign,
         AT_ONCE);

@@ -39,19 +39,22 @@ final class Audiences {
       """
       select person_id from (
         select * from (select m.person_id from list_member m indexed by list_member_by_person
-          where m.person_id > ?2 and coalesce(m.import_id, 0) not in (
-              select id from import where state in ('running', 'failed') or undo_state = 'going')
+          where m.person_id > ?2 and coalesce(m.import_id, 0) not in (%1$s) and %2$s
             and m.list_id in (select cl.list_id from campaign_list cl
               join list l on l.id = cl.list_id and l.deleted_at is null where cl.campaign_id = ?1)
           group by m.person_id order by m.person_id limit ?4)
         union
         select * from (select person_id from campaign_person
-          where campaign_id = ?1 and person_id > ?2 order by person_id limit ?4)
+          where campaign_id = ?1 and person_id > ?2 and %3$s order by person_id limit ?4)
         union
         select * from (select value as person_id from json_each(?3) where value > ?2
           order by value limit ?4))
       order by person_id limit ?4
-      """;
+      """
+          .formatted(
+              UnfinishedImports.IDS,
+              UnfinishedImports.didNotBring("m.person_id"),
+              UnfinishedImports.didNotBring("campaign_person.person_id"));
 
   private final Connection db;
   private final Channel channel;
@@ -79,7 +82,7 @@ final class Audiences {
     Map<Long, Gathered> people = new LinkedHashMap<>();
     List<Long> beside = new ArrayList<>(others);
     for (String filter : filters(campaign)) {
-      beside.addAll(Selection.of(Filters.read(filter)).page(db, now, after, limit));
+      beside.addAll(Selection.of(Filters.read(filter)).contactable(db, now, after, limit));
     }
     Sql.query(
         db,

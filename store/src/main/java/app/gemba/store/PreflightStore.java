@@ -26,6 +26,33 @@ public final class PreflightStore {
   public record AudiencePerson(long personId, String name, Candidate candidate) {}
 
   /**
+   * An import that is not wholly in, and could bring somebody into a draft's audience.
+   *
+   * @param state running, failed, or going: being taken back
+   */
+  public record Unfinished(String fileName, String state) {}
+
+  /**
+   * Imports onto a draft's lists, and any where one of them is a filter, that are not wholly in.
+   */
+  public List<Unfinished> unfinishedImports(long campaign) {
+    return store.read(
+        db ->
+            Sql.query(
+                db,
+                """
+                select file_name, coalesce(undo_state, state) as state from import
+                where id in (%s) and exists (
+                  select 1 from campaign_list cl join list l on l.id = cl.list_id
+                  where cl.campaign_id = ? and (l.id = import.list_id or l.filter is not null))
+                order by id
+                """
+                    .formatted(UnfinishedImports.IDS),
+                row -> new Unfinished(row.getString("file_name"), row.getString("state")),
+                campaign));
+  }
+
+  /**
    * Passes everybody of a draft's audience to a consumer, in order, until it says no.
    *
    * @param typed the numbers typed into the brief

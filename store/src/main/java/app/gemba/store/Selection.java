@@ -71,6 +71,12 @@ public record Selection(
         .toList();
   }
 
+  /** The same of a filter that is an audience, without whom an unfinished import brought. */
+  List<Long> contactable(Connection db, Instant now, long after, int limit) throws SQLException {
+    String may = NOT_DELETED + " and " + UnfinishedImports.didNotBring("d.person_id");
+    return page(db, asked(db, now, may, FoundBy.WORDS), after, limit);
+  }
+
   private static List<Long> page(Connection db, Asked asked, long after, int limit)
       throws SQLException {
     asked.values.add(after);

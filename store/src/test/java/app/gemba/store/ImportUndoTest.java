@@ -9,6 +9,7 @@ import app.gemba.core.consent.Purpose;
 import app.gemba.core.intake.AgreementSource;
 import app.gemba.core.intake.ImportBook.ReadRow;
 import app.gemba.core.intake.ImportPlan;
+import app.gemba.core.people.Filter;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -112,14 +113,45 @@ class ImportUndoTest {
     assertThat(imports.get(id).state()).isEqualTo("done");
   }
 
+  /** Between the look over all rows and the mark, in which others write. */
+  @Test
+  void whoIsContactedAtThatVeryMomentIsNotTakenBackEither() {
+    long id = takeIn(List.of(ImportRows.row(1, TemporaryHouse.draft("", "Oona Wick", 1))), true);
+    Instant later = NOW.plusSeconds(60);
+    requireNoneSince(id, NOW);
+    Launched campaign = house.running(list, "Boats from 1 December.");
+    assertThatThrownBy(() -> requireNoneSince(id, NOW)).hasMessageContaining("in the audience");
+    house.step(campaign, 1, later);
+    assertThatThrownBy(() -> requireNoneSince(id, later)).hasMessageContaining("contacted since");
+  }
+
+  private void requireNoneSince(long id, Instant then) {
+    house.store.read(
+        db -> {
+          UndoHindrances.requireNoneSince(db, id, then);
+          return id;
+        });
+  }
+
   @Test
   void nobodyOfAnImportThatIsNotDoneIsContacted() {
     long id = takeIn(List.of(ImportRows.row(1, TemporaryHouse.draft("", "Oona Wick", 1))), false);
-    Launched campaign = house.running(list, "Boats from 1 December.");
-    assertThat(house.step(campaign, 10).claims()).isEmpty();
+    Filter named = new Filter(List.of(new Filter.ContactedWithin(true, 0)));
+    long filter = new ListStore(house.store).add("All", Optional.of(named), NOBODY, NOW).id();
+    long byHand = house.list("By hand").id();
+    put(1L, byHand);
+    for (long audience : List.of(list, filter, byHand)) {
+      Launched campaign = house.running(audience, "Boats from 1 December.");
+      assertThat(house.step(campaign, 10).claims()).as("list %d", audience).isEmpty();
+      assertThat(new PreflightStore(house.store).unfinishedImports(campaign.id()))
+          .as("list %d", audience)
+          .hasSize(audience == byHand ? 0 : 1);
+    }
     steps.end(id, Optional.empty(), NOW);
-    Launched later = house.running(list, "Boats from 1 December.");
-    assertThat(house.step(later, 10).claims()).hasSize(1);
+    for (long audience : List.of(filter, list, byHand)) {
+      Launched campaign = house.running(audience, "Boats from 1 December.");
+      assertThat(house.step(campaign, 10).claims()).as("list %d", audience).hasSize(1);
+    }
   }
 
   @Test
@@ -134,6 +166,20 @@ class ImportUndoTest {
     assertThat(everything()).isEqualTo(before);
     assertThatThrownBy(() -> undo.begin(id, NOBODY, NOW))
         .hasMessageContaining("taken back already");
+  }
+
+  private void put(long person, long onto) {
+    Acts acts = new Acts(house.store);
+    Acts.Wanted wanted =
+        new Acts.Wanted(
+            Acts.Kind.PUT_ON_LIST,
+            Selection.of(List.of(person)),
+            Optional.of(onto),
+            Optional.empty());
+    long act = acts.begin(wanted, NOBODY, NOW).id();
+    while (acts.some(act, NOW)) {
+      // Each turn does the next part.
+    }
   }
 
   private long takeIn(List<ReadRow> rows, boolean toItsEnd) {

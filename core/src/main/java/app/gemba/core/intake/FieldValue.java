@@ -13,8 +13,10 @@ public final class FieldValue {
   private static final Pattern GROUPED_BY_COMMA = Pattern.compile("-?\\d{1,3}(,\\d{3})+(\\.\\d+)?");
   private static final Pattern GROUPED_BY_DOT =
       Pattern.compile("-?\\d{1,3}(\\.\\d{3})+,\\d+|-?\\d{1,3}(\\.\\d{3}){2,}");
+
+  /** Signs of money, and what separates groups of three in some countries (as CLDR has them). */
   private static final Pattern AROUND =
-      Pattern.compile("^[$€£¥\\s]+|[$€£¥%\\s]+$|(?<=\\d)[\\s\u00A0'](?=\\d{3})");
+      Pattern.compile("^[$€£¥\\s]+|[$€£¥%\\s]+$|(?<=\\d)[\\s\u00A0\u202F'’](?=\\d{3})");
 
   private FieldValue() {}
 
@@ -47,7 +49,7 @@ public final class FieldValue {
 
   /** Decimal point or decimal comma; a lone group of three behind a comma is a group. */
   private static Optional<String> number(String cell) {
-    String plain = AROUND.matcher(cell).replaceAll("");
+    String plain = AROUND.matcher(cell.replace('−', '-')).replaceAll("");
     if (GROUPED_BY_COMMA.matcher(plain).matches()) {
       return Optional.of(plain.replace(",", ""));
     }

@@ -179,11 +179,15 @@ class Preflights {
   }
 
   private List<String> warnings(Campaign campaign) {
-    return TextWarnings.about(
-        campaign.brief(),
-        house.house().name(),
-        fields(campaign.id()),
-        composer(campaign.brief()).fields());
+    List<String> warnings =
+        new ArrayList<>(ImportWarnings.about(audiences.unfinishedImports(campaign.id())));
+    warnings.addAll(
+        TextWarnings.about(
+            campaign.brief(),
+            house.house().name(),
+            fields(campaign.id()),
+            composer(campaign.brief()).fields()));
+    return warnings;
   }
 
   /** People of a draft's audience; those behind one count, see {@link Preflight#isBehind}. */

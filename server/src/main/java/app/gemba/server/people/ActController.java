@@ -64,17 +64,15 @@ class ActController {
   @PostMapping("/people/count")
   @Needs(Permission.SEE_PEOPLE)
   CountView count(@Valid @RequestBody SelectionBody body) {
-    access.require(body.list());
-    return new CountView(lists.count(body.read(), clock.instant()));
+    return new CountView(lists.count(body.read(access), clock.instant()));
   }
 
   @PostMapping("/acts")
   @Needs(Permission.CHANGE_PEOPLE)
   @ResponseStatus(HttpStatus.CREATED)
   Act begin(@Valid @RequestBody ActBody body) {
-    access.require(body.selection().list());
     access.require(body.list());
-    Selection selection = body.selection().read();
+    Selection selection = body.selection().read(access);
     long people = lists.count(selection, clock.instant());
     if (people != body.expected()) {
       throw new Refused(

@@ -1,5 +1,6 @@
 package app.gemba.server.people;
 
+import app.gemba.core.people.Filter;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -90,8 +91,7 @@ class ListController {
   @Needs(Permission.CHANGE_PEOPLE)
   @ResponseStatus(HttpStatus.CREATED)
   ListView addList(@Valid @RequestBody NewList body) {
-    return ListView.of(
-        lists.add(body.name(), body.filter().map(FilterBody::read), Caller.id(), clock.instant()));
+    return ListView.of(lists.add(body.name(), read(body.filter()), Caller.id(), clock.instant()));
   }
 
   @GetMapping("/lists/{id}")
@@ -114,9 +114,15 @@ class ListController {
                 body.note(),
                 body.users(),
                 body.watched(),
-                body.filter().map(FilterBody::read)),
+                read(body.filter())),
             Caller.id(),
             clock.instant()));
+  }
+
+  private Optional<Filter> read(Optional<FilterBody> filter) {
+    Optional<Filter> read = filter.map(FilterBody::read);
+    read.ifPresent(access::require);
+    return read;
   }
 
   /** Deletes a list; the people on it stay. */

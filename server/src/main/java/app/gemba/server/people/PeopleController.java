@@ -62,8 +62,7 @@ class PeopleController {
   }
 
   private Page<PersonRow> page(SelectionBody of, long after) {
-    access.require(of.list());
-    Page<PersonRow> page = people.page(of.read(), clock.instant(), after, PAGE);
+    Page<PersonRow> page = people.page(of.read(access), clock.instant(), after, PAGE);
     return new Page<>(page.items().stream().map(PeopleController::shown).toList(), page.next());
   }
 
@@ -80,7 +79,7 @@ class PeopleController {
         person.version(),
         person.numbers().stream().map(PeopleController::shown).toList(),
         person.agreements().stream().map(PeopleController::shown).toList(),
-        person.lists(),
+        access.mineOf(person.lists()),
         person.tags(),
         person.deleted(),
         person.forgotten());

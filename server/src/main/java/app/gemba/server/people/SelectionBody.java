@@ -22,12 +22,15 @@ record SelectionBody(
     Optional<@Valid FilterBody> filter,
     @NotNull @Size(max = 200) String q) {
 
-  Selection read() {
-    return new Selection(
-        ids,
-        list,
-        filter.map(FilterBody::read).orElse(Filter.EVERYBODY),
-        SearchWords.ofQuery(q),
-        SearchWords.digitsOf(q));
+  /**
+   * The selection.
+   *
+   * @throws app.gemba.store.Refused where the caller may not use one of its lists
+   */
+  Selection read(ListAccess access) {
+    Filter read = filter.map(FilterBody::read).orElse(Filter.EVERYBODY);
+    access.require(list);
+    access.require(read);
+    return new Selection(ids, list, read, SearchWords.ofQuery(q), SearchWords.digitsOf(q));
   }
 }

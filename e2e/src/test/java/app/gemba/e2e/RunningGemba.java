@@ -12,7 +12,6 @@ import java.util.concurrent.TimeUnit;
 
 /** The real jar as a process of its own, on a data folder. */
 final class RunningGemba implements AutoCloseable {
-  private static final Path JAR = Path.of("../server/target/gemba-app.jar").toAbsolutePath();
 
   private static final long STARTS_WITHIN_MILLIS = 180_000;
 

@@ -12,7 +12,7 @@ import java.util.Optional;
 /** Who came onto the lists of a campaign that feeds from them while it runs. */
 final class Arrivals {
   private static final int AT_ONCE = 200;
-  private static final Duration LOOKS_AGAIN_AFTER = Duration.ofMinutes(1);
+  private static final Duration LOOKS_AGAIN_AFTER = Duration.ofSeconds(5);
 
   private Arrivals() {}
 

@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -43,6 +44,7 @@ public final class PhoneReader {
   private static final int MOST_TRIES = 20;
 
   private final PhoneNumberUtil library = PhoneNumberUtil.getInstance();
+  private final Set<String> northAmerica = Set.copyOf(library.getRegionCodesForCountryCode(1));
   private final ZoneDirectory zones;
 
   /** A reader with the zone directory that ships with Gemba. */
@@ -260,18 +262,45 @@ public final class PhoneReader {
 
   private Optional<PhoneNumber> parsePlain(String text, String region) {
     try {
-      Phonenumber.PhoneNumber parsed = library.parse(text, region);
-      boolean valid = library.isValidNumber(parsed);
+      Optional<Phonenumber.PhoneNumber> plain = northAmerican(text, region);
+      Phonenumber.PhoneNumber parsed =
+          plain.isPresent() ? plain.get() : library.parse(text, region);
+      String of = library.getRegionCodeForNumber(parsed);
+      boolean valid = of != null && library.isValidNumberForRegion(parsed, of);
       if (!valid && !possible(parsed, text)) {
         return Optional.empty();
       }
       String e164 = library.format(parsed, PhoneNumberFormat.E164);
-      String of = Optional.ofNullable(library.getRegionCodeForNumber(parsed)).orElse("ZZ");
       LineType type = valid ? lineType(library.getNumberType(parsed)) : LineType.UNKNOWN;
-      return Optional.of(new PhoneNumber(e164, type, of, zones.of(parsed, e164)));
+      return Optional.of(
+          new PhoneNumber(e164, type, of == null ? "ZZ" : of, zones.of(parsed, e164)));
     } catch (NumberParseException | IllegalArgumentException e) {
       return Optional.empty();
     }
+  }
+
+  /**
+   * Ten digits in a country of the North American plan, which are the number as it is: the library
+   * comes to the same, and half of the time that a file takes to read is spent on how it does.
+   */
+  private Optional<Phonenumber.PhoneNumber> northAmerican(String text, String region) {
+    if (!northAmerica.contains(region)) {
+      return Optional.empty();
+    }
+    long digits = 0;
+    int count = 0;
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (c >= '0' && c <= '9') {
+        digits = digits * 10 + (c - '0');
+        count++;
+      } else if (" ().-".indexOf(c) < 0) {
+        return Optional.empty();
+      }
+    }
+    return count == 10 && digits >= 2_000_000_000L
+        ? Optional.of(new Phonenumber.PhoneNumber().setCountryCode(1).setNationalNumber(digits))
+        : Optional.empty();
   }
 
   /**

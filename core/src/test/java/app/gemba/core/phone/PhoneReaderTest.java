@@ -1,12 +1,17 @@
 package app.gemba.core.phone;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import app.gemba.core.Reference;
+import com.google.i18n.phonenumbers.PhoneNumberUtil;
+import com.google.i18n.phonenumbers.PhoneNumberUtil.PhoneNumberFormat;
+import com.google.i18n.phonenumbers.Phonenumber;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
@@ -121,5 +126,36 @@ class PhoneReaderTest {
     return reading instanceof PhoneReading.Numbers numbers
         ? numbers.numbers().stream().map(PhoneNumber::e164).collect(Collectors.joining(" "))
         : "";
+  }
+
+  /** However ten digits are written, they are what libphonenumber makes of them. */
+  @Test
+  void tenDigitsOfNorthAmericaAreWhatTheLibraryMakesOfThem() throws Exception {
+    PhoneNumberUtil library = PhoneNumberUtil.getInstance();
+    Random random = new Random(8);
+    List<String> regions = library.getRegionCodesForCountryCode(1);
+    for (int i = 0; i < 4_000; i++) {
+      String region = i % 2 == 0 ? "US" : regions.get(random.nextInt(regions.size()));
+      String digits =
+          String.valueOf(2_000_000_000L + Math.floorMod(random.nextLong(), 8_000_000_000L));
+      String cell =
+          List.of("%s%s%s", "(%s) %s-%s", "%s.%s.%s", "%s %s %s", "(%s)%s %s", "%s-%s-%s")
+              .get(random.nextInt(6))
+              .formatted(digits.substring(0, 3), digits.substring(3, 6), digits.substring(6));
+      Phonenumber.PhoneNumber parsed = library.parse(cell, region);
+      if (library.isValidNumber(parsed)) {
+        assertThat(reader.read(cell, region))
+            .as("%s in %s", cell, region)
+            .isInstanceOfSatisfying(
+                PhoneReading.Numbers.class,
+                numbers ->
+                    assertThat(numbers.numbers())
+                        .extracting(PhoneNumber::e164, PhoneNumber::region)
+                        .containsExactly(
+                            tuple(
+                                library.format(parsed, PhoneNumberFormat.E164),
+                                library.getRegionCodeForNumber(parsed))));
+      }
+    }
   }
 }

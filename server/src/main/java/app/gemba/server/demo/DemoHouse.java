@@ -16,7 +16,6 @@ import app.gemba.server.house.CallNetworkDesk;
 import app.gemba.server.house.ChatNetworkDesk;
 import app.gemba.server.house.SmsNetworkDesk;
 import app.gemba.server.imports.ImportDesk;
-import app.gemba.store.AccountStore;
 import app.gemba.store.CampaignStore;
 import app.gemba.store.ChatTemplates;
 import app.gemba.store.HouseStore;
@@ -37,7 +36,6 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 
 /** Furnishes the demo: Marram Ferries on the morning of 17 November 2026, made up from one seed. */
@@ -56,7 +54,6 @@ public class DemoHouse {
 
   private static final Duration THREE_HOURS = Duration.ofHours(3);
   private static final Duration EIGHT_HOURS = Duration.ofHours(8);
-  private static final String PASSWORD = "ferry-demo";
   private static final long SEED = 20261117;
   private static final int PASS_HOLDERS = 2000;
   private static final int ABROAD = 140;
@@ -66,7 +63,7 @@ public class DemoHouse {
   private static final Tariff PRICES = new Tariff(0, 25_000, 2_000, 14_000, 6);
 
   private final HouseStore house;
-  private final AccountStore accounts;
+  private final DemoAccounts accounts;
   private final SenderStore senders;
   private final NetworkStore networks;
   private final ChatTemplates templates;
@@ -78,13 +75,12 @@ public class DemoHouse {
   private final NumberZones zones;
   private final DemoHistory history;
   private final TextIdeas ideas;
-  private final PasswordEncoder passwords;
   private final BusinessClock clock;
   private long telephone;
 
   DemoHouse(
       HouseStore house,
-      AccountStore accounts,
+      DemoAccounts accounts,
       SenderStore senders,
       NetworkStore networks,
       ChatTemplates templates,
@@ -96,7 +92,6 @@ public class DemoHouse {
       NumberZones zones,
       DemoHistory history,
       TextIdeas ideas,
-      PasswordEncoder passwords,
       BusinessClock clock) {
     this.house = house;
     this.accounts = accounts;
@@ -111,7 +106,6 @@ public class DemoHouse {
     this.zones = zones;
     this.history = history;
     this.ideas = ideas;
-    this.passwords = passwords;
     this.clock = clock;
   }
 
@@ -158,9 +152,9 @@ public class DemoHouse {
     long holders =
         bringIn("pass-holders-2026.csv", people.passHolders(PASS_HOLDERS), "Pass holders 2026");
     long crew = bringIn("boat-crew.csv", people.crew(12), "Boat crew");
-    account("ines", "Ines Calder", Role.ADMINISTRATOR);
-    Optional<Long> tove = Optional.of(account("tove", "Tove Brandt", Role.OPERATOR));
-    account("bram", "Bram Orme", Role.READER);
+    accounts.add("ines", "Ines Calder", Role.ADMINISTRATOR);
+    Optional<Long> tove = Optional.of(accounts.add("tove", "Tove Brandt", Role.OPERATOR));
+    accounts.add("bram", "Bram Orme", Role.READER);
     telephone = sender("+12075550150", "Booking office, telephone", Channel.VOICE_BROADCAST, now);
     campaignsOf(new DemoTexts(office, holders, crew), tove, now);
     channelsOf(
@@ -224,11 +218,11 @@ public class DemoHouse {
 
   /** Calls to schools: those of autumn are over, those of spring have begun this morning. */
   private void desksOf(DemoPeople people, Optional<Long> tove, Instant now) {
-    account("femi", "Femi Gale", Role.SUPERVISOR);
+    accounts.add("femi", "Femi Gale", Role.SUPERVISOR);
     history.sit(
         List.of(
-            account("lior", "Lior Strand", Role.AGENT),
-            account("carys", "Carys Holm", Role.AGENT)));
+            accounts.add("lior", "Lior Strand", Role.AGENT),
+            accounts.add("carys", "Carys Holm", Role.AGENT)));
     DemoDesks desks =
         new DemoDesks(
             telephone,
@@ -256,19 +250,6 @@ public class DemoHouse {
     SenderStore.SenderTerms terms =
         new SenderStore.SenderTerms(label, Set.of(channel), PRICES, Optional.empty());
     return senders.add(address, terms, Optional.empty(), now).id();
-  }
-
-  private long account(String login, String name, Role role) {
-    return accounts
-        .add(
-            login,
-            name,
-            passwords.encode(PASSWORD),
-            role.name(),
-            false,
-            Optional.empty(),
-            clock.instant())
-        .id();
   }
 
   private long bringIn(String fileName, String csv, String list) {

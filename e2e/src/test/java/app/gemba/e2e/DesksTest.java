@@ -68,8 +68,9 @@ class DesksTest {
     assertThat(page.getByLabel("What to say")).containsText("Do I speak with Rosa A?");
 
     page.keyboard().press("Enter");
-    assertState(page, "ringing");
-    assertRow(floor, "Lior Strand", "ringing");
+    // On a busy machine it may have been answered before anybody looks.
+    assertState(page, "ringing|talking");
+    assertRow(floor, "Lior Strand", "ringing|talking");
     assertRow(floor, "Carys Holm", "break");
     assertState(page, "talking");
     assertIsHeard(page);
@@ -218,7 +219,7 @@ class DesksTest {
 
   private static void assertRow(Page floor, String agent, String doing) {
     Locator row = floor.locator("tr").filter(new Locator.FilterOptions().setHasText(agent));
-    assertThat(row).containsText(doing, contains());
+    assertThat(row).containsText(Pattern.compile(doing), contains());
   }
 
   private static Page signedIn(String login) {

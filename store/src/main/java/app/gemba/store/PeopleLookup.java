@@ -2,6 +2,8 @@ package app.gemba.store;
 
 import app.gemba.core.intake.KnownPeople;
 import app.gemba.core.intake.MergeTarget;
+import app.gemba.core.people.NameKey;
+import app.gemba.core.people.NumberHolders;
 import app.gemba.core.people.PersonId;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -11,10 +13,21 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** Finds people in the database by what identifies them. */
-record PeopleLookup(Connection db) implements KnownPeople {
+/** Finds people in the database by what identifies them, as of one moment. */
+final class PeopleLookup implements KnownPeople {
+  private static final int FEW = 20;
+
   private static final String KNOWN =
       "select d.person_id, d.name, coalesce(d.own_id, '') as own_id from ";
+
+  private final Connection db;
+
+  /** Who has a number that many share: asked for once. */
+  private final Map<String, List<Keyed>> shared = new HashMap<>();
+
+  PeopleLookup(Connection db) {
+    this.db = db;
+  }
 
   @Override
   public Optional<PersonId> byOwnId(String ownId) {
@@ -27,16 +40,42 @@ record PeopleLookup(Connection db) implements KnownPeople {
   }
 
   @Override
-  public List<Known> byNumber(String e164) {
-    return ask(
-        KNOWN
-            + """
-            number n join person_number pn on pn.number_id = n.id
-            join person_detail d on d.person_id = pn.person_id
-            where n.e164 = ? order by d.person_id
-            """,
-        PeopleLookup::known,
-        e164);
+  public List<Known> byNumber(String e164, String nameKey) {
+    List<Keyed> all = shared.get(e164);
+    if (all == null) {
+      all =
+          ask(
+              KNOWN
+                  + """
+                  number n join person_number pn on pn.number_id = n.id
+                  join person_detail d on d.person_id = pn.person_id
+                  where n.e164 = ? order by d.person_id
+                  """,
+              row -> Keyed.of(known(row)),
+              e164);
+      if (all.size() > FEW) {
+        shared.put(e164, all);
+      }
+    }
+    if (all.isEmpty()) {
+      return List.of();
+    }
+    NumberHolders<Known> holders = new NumberHolders<>();
+    for (Keyed one : all) {
+      holders.see(one.known(), !one.known().ownId().isEmpty(), one.couldBeCalled(nameKey));
+    }
+    return holders.deciding();
+  }
+
+  /** Somebody, with the key of their name worked out. */
+  private record Keyed(Known known, String nameKey) {
+    static Keyed of(Known known) {
+      return new Keyed(known, NameKey.of(known.name()));
+    }
+
+    boolean couldBeCalled(String key) {
+      return key.isEmpty() || nameKey.isEmpty() || key.equals(nameKey);
+    }
   }
 
   @Override

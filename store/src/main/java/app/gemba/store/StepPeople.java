@@ -3,6 +3,7 @@ package app.gemba.store;
 import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.people.HeldNumber;
+import app.gemba.core.people.NumberHolders;
 import app.gemba.core.people.PeopleDirectory;
 import app.gemba.core.people.PersonId;
 import app.gemba.core.phone.PhoneNumber;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /**
@@ -103,7 +105,7 @@ final class StepPeople implements PeopleDirectory {
   }
 
   private Set<Long> holdersOf(String e164) {
-    return holders.computeIfAbsent(e164, number -> new LinkedHashSet<>(2));
+    return holders.computeIfAbsent(e164, number -> new TreeSet<>());
   }
 
   /** Somebody by their surrogate, as they stand within the step. */
@@ -165,11 +167,13 @@ final class StepPeople implements PeopleDirectory {
   }
 
   @Override
-  public List<Known> byNumber(String e164) {
-    Set<Long> all = holders.getOrDefault(e164, Set.of());
-    return all.isEmpty()
-        ? List.of()
-        : all.stream().sorted().map(id -> people.get(id).known()).toList();
+  public List<Known> byNumber(String e164, String nameKey) {
+    NumberHolders<StepPerson> all = new NumberHolders<>();
+    for (long id : holders.getOrDefault(e164, Set.of())) {
+      StepPerson one = people.get(id);
+      all.see(one, !one.ownId().isEmpty(), one.couldBeCalled(nameKey));
+    }
+    return all.deciding().stream().map(StepPerson::known).toList();
   }
 
   @Override

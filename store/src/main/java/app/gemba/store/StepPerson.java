@@ -4,6 +4,7 @@ import app.gemba.core.intake.MergeRules;
 import app.gemba.core.intake.MergeTarget;
 import app.gemba.core.intake.PersonDraft;
 import app.gemba.core.intake.PersonName;
+import app.gemba.core.people.NameKey;
 import app.gemba.core.people.PeopleDirectory.Known;
 import app.gemba.core.people.PersonId;
 import app.gemba.store.PersonSnapshot.Held;
@@ -25,6 +26,8 @@ final class StepPerson {
   private final boolean fresh;
   private String ownId = "";
   private PersonName name = PersonName.BLANK;
+  private PersonName keyed = PersonName.BLANK;
+  private String nameKey = "";
   private String email = "";
   private final Map<String, String> fields = new LinkedHashMap<>();
   private final List<Held> numbers = new ArrayList<>();
@@ -182,6 +185,15 @@ final class StepPerson {
         new LinkedHashMap<>(fields),
         List.copyOf(numbers),
         Set.copyOf(tags));
+  }
+
+  /** Whether a name with this key could be this person's: the same, or one of both is blank. */
+  boolean couldBeCalled(String key) {
+    if (keyed != name) {
+      keyed = name;
+      nameKey = NameKey.of(name.full());
+    }
+    return key.isEmpty() || nameKey.isEmpty() || key.equals(nameKey);
   }
 
   Known known() {

@@ -5,11 +5,16 @@ import app.gemba.core.phone.PhoneReading;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** What the sampled cells of one column look like. */
 final class ColumnSample {
   private static final int FEWEST_FOR_A_CHOICE = 30;
   private static final int MOST_CHOICES = 12;
+
+  /** Two to four words, the first and the last with a capital: Oona Wick, Mairi van der Berg. */
+  private static final Pattern NAME =
+      Pattern.compile("\\p{Lu}[\\p{L}'’.-]*,?(?: [\\p{L}'’.-]+){0,2} \\p{Lu}[\\p{L}'’.-]*");
 
   private final Set<String> values = new HashSet<>();
   private int filled;
@@ -19,6 +24,7 @@ final class ColumnSample {
   private int yesNo;
   private int countries;
   private int decimals;
+  private int names;
   private boolean leadingZero;
 
   /**
@@ -44,6 +50,7 @@ final class ColumnSample {
     yesNo += FieldValue.isYesOrNo(cell) ? 1 : 0;
     countries += CountryReader.read(cell).isPresent() ? 1 : 0;
     decimals += FieldValue.read(FieldType.NUMBER, cell, DayOrder.UNDECIDED).isPresent() ? 1 : 0;
+    names += NAME.matcher(cell).matches() ? 1 : 0;
     leadingZero |= cell.length() > 1 && cell.charAt(0) == '0' && Character.isDigit(cell.charAt(1));
     boolean number = phones.read(cell, region) instanceof PhoneReading.Numbers;
     numbers += number || (anyCountry && !day && looksNational(cell)) ? 1 : 0;
@@ -76,6 +83,10 @@ final class ColumnSample {
 
   int countries() {
     return countries;
+  }
+
+  int names() {
+    return names;
   }
 
   int distinct() {

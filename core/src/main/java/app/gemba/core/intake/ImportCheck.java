@@ -35,7 +35,7 @@ public final class ImportCheck {
   public ImportCheck(ImportPlan plan, PhoneReader phones, KnownPeople known) {
     this.plan = plan;
     this.reader = new RowReader(plan, phones);
-    this.people = new PeopleInFile(known);
+    this.people = new PeopleInFile(known, MergeRules.of(plan));
     this.merges = new MergeCount(plan, known);
     for (ColumnPlan column : plan.columns()) {
       columns.add(new ColumnCheck(column));

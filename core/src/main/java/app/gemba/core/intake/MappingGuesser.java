@@ -17,6 +17,10 @@ public final class MappingGuesser {
       Pattern.compile("phone|mobile|cell|tel|number|handy|fon|whatsapp|fax");
   private static final Pattern NAME_NAME =
       Pattern.compile("^(full )?name$|^(guest|contact|customer|person|member) name$");
+
+  /** What a column is called where the file calls it nothing. */
+  private static final Pattern NO_NAME = Pattern.compile("^column \\d+$");
+
   private static final Pattern FIRST_NAME =
       Pattern.compile("first ?name|^first$|given|vorname|forename");
   private static final Pattern LAST_NAME =
@@ -140,6 +144,10 @@ public final class MappingGuesser {
         && in.share(in.days()) < MOST
         && in.share(in.distinct()) >= NEARLY_ALL) {
       return column.as(ColumnRole.OWN_ID, "By its name, and hardly any comes twice.");
+    }
+    boolean anyName = taken.contains(ColumnRole.NAME) || taken.contains(ColumnRole.LAST_NAME);
+    if (column.isCalled(NO_NAME) && !anyName && in.share(in.names()) >= MOST) {
+      return column.as(ColumnRole.NAME, in.says(in.names(), "what reads like a name"));
     }
     return column.as(
         ColumnRole.FIELD,

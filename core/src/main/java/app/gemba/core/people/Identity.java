@@ -39,7 +39,7 @@ public record Identity(Optional<PersonId> person, boolean nameDiffers) {
     if (rule.byNumber() != NumberRule.NEVER) {
       String key = NameKey.of(name);
       for (String number : numbers) {
-        for (Known one : known.byNumber(number)) {
+        for (Known one : known.byNumber(number, key)) {
           if (hasId && !one.ownId().isEmpty()) {
             continue;
           }

@@ -17,8 +17,13 @@ public interface PeopleDirectory {
   /** By the operator's own id, as it stands in the file. */
   Optional<PersonId> byOwnId(String ownId);
 
-  /** Everybody who has a number in E.164 form; the one taken in first comes first. */
-  List<Known> byNumber(String e164);
+  /**
+   * Who has a number in E.164 form, the one taken in first first: everybody, or as many as decide
+   * (see {@link NumberHolders}).
+   *
+   * @param nameKey the {@link NameKey} of the name beside the number
+   */
+  List<Known> byNumber(String e164, String nameKey);
 
   /** By an e-mail address in lower case: of several, the one taken in first. */
   Optional<Known> byEmail(String email);

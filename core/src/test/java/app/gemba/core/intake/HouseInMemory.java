@@ -127,7 +127,7 @@ final class HouseInMemory implements KnownPeople {
   }
 
   @Override
-  public List<Known> byNumber(String e164) {
+  public List<Known> byNumber(String e164, String nameKey) {
     return byNumber.getOrDefault(e164, List.of());
   }
 

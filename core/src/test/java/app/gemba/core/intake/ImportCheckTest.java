@@ -145,7 +145,7 @@ class ImportCheckTest {
     }
 
     @Override
-    public List<Known> byNumber(String e164) {
+    public List<Known> byNumber(String e164, String nameKey) {
       return e164.equals("+12075550101") ? List.of(OONA) : List.of();
     }
 

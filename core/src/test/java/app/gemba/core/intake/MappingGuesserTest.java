@@ -29,6 +29,8 @@ class MappingGuesserTest {
     "Member since,  2020-01-02|2021-02-03|2022-03-04,       FIELD",
     "Remarks,       ||,                                     LEFT_OUT",
     "Paid,          yes|no|yes,                             FIELD",
+    "Column 1,      Oona Wick|Mairi van der Berg|O'Hara J., NAME",
+    "Column 1,      north pier|Quay|7 Gull Steps,           FIELD",
   })
   void aColumnIsGuessedFromItsNameAndItsContents(String header, String cells, ColumnRole expected) {
     ColumnGuess guess = guess(List.of(header), List.of(cells)).get(0);

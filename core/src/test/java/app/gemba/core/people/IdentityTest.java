@@ -8,8 +8,10 @@ import app.gemba.core.channel.Channel;
 import app.gemba.core.people.SamePerson.NumberRule;
 import app.gemba.core.phone.LineType;
 import app.gemba.core.phone.PhoneNumber;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -79,6 +81,54 @@ class IdentityTest {
     return new SamePerson(true, byNumber, true);
   }
 
+  /** Whom all the holders of a number decide for, the few that decide do too. */
+  @Test
+  void fewOfManyWhoShareANumberDecide() {
+    Random random = new Random(6);
+    for (int i = 0; i < 3_000; i++) {
+      List<PeopleDirectory.Known> all = new ArrayList<>();
+      for (int n = random.nextInt(30); n > 0; n--) {
+        all.add(
+            new PeopleDirectory.Known(
+                new PersonId(all.size() + 1),
+                List.of("Oona", "Viggo", "Una", "").get(random.nextInt(4)),
+                random.nextBoolean() ? "MF-" + n : ""));
+      }
+      String name = List.of("Oona", "viggo", "Ida", "").get(random.nextInt(4));
+      SamePerson rule = rule(NumberRule.values()[random.nextInt(3)]);
+      String ownId = random.nextBoolean() ? "MF-new" : "";
+      assertThat(Identity.of(ownId, name, "", List.of("+1"), rule, new Sharing(all, false)))
+          .as("%s %s among %s", ownId, name, all)
+          .isEqualTo(Identity.of(ownId, name, "", List.of("+1"), rule, new Sharing(all, true)));
+    }
+  }
+
+  /** Some who share every number. */
+  private record Sharing(List<PeopleDirectory.Known> all, boolean everybody)
+      implements PeopleDirectory {
+    @Override
+    public Optional<PersonId> byOwnId(String ownId) {
+      return Optional.empty();
+    }
+
+    @Override
+    public List<PeopleDirectory.Known> byNumber(String e164, String nameKey) {
+      NumberHolders<PeopleDirectory.Known> holders = new NumberHolders<>();
+      for (PeopleDirectory.Known one : all) {
+        String key = NameKey.of(one.name());
+        boolean couldBe = nameKey.isEmpty() || key.isEmpty() || key.equals(nameKey);
+        holders.see(one, !one.ownId().isEmpty(), couldBe);
+      }
+      assertThat(holders.deciding()).hasSizeLessThanOrEqualTo(4);
+      return everybody ? all : holders.deciding();
+    }
+
+    @Override
+    public Optional<PeopleDirectory.Known> byEmail(String email) {
+      return Optional.empty();
+    }
+  }
+
   private static Identity named(String name, SamePerson rule) {
     return Identity.of("", name, "", List.of("+12075550102"), rule, KNOWN);
   }
@@ -94,7 +144,7 @@ class IdentityTest {
     }
 
     @Override
-    public List<PeopleDirectory.Known> byNumber(String e164) {
+    public List<PeopleDirectory.Known> byNumber(String e164, String nameKey) {
       return e164.equals("+12075550102")
           ? List.of(new PeopleDirectory.Known(new PersonId(2), "Oona Wick", "MF-2"))
           : List.of();

@@ -45,13 +45,26 @@ final class Top {
     int usual = usualFilled();
     int titles = 0;
     while (titles < Math.min(MOST_TITLES, first.size() - 1)
-        && filled(first.get(titles)) * 2 < usual
+        && (filled(first.get(titles)) * 2 < usual || isTitleOfPairs(titles, usual))
         && first.get(titles).stream().noneMatch(this::isData)) {
       titles++;
     }
     // A header of which some names are blank looks like a title, and has data right below it.
     boolean headerAbove = titles > 0 && !isHeader(titles) && filled(first.get(titles - 1)) > 1;
     return headerAbove ? titles - 1 : titles;
+  }
+
+  /** A single cell above a table of two columns, with its header and its first row below. */
+  private boolean isTitleOfPairs(int index, int usual) {
+    int below = index + 1;
+    while (below < first.size() - 1 && filled(first.get(below)) == 1) {
+      below++;
+    }
+    return usual == 2
+        && filled(first.get(index)) == 1
+        && below < first.size() - 1
+        && isHeader(below)
+        && !isHeader(below + 1);
   }
 
   /** As wide as the header where hardly a row is wider; else as wide as the widest. */
@@ -79,7 +92,7 @@ final class Top {
 
   private int usualFilled() {
     List<Integer> filled = first.stream().map(Top::filled).sorted().toList();
-    return filled.get(filled.size() / 2);
+    return filled.get(filled.size() * 3 / 4);
   }
 
   private static int filled(List<String> cells) {

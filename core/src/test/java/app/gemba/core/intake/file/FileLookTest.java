@@ -24,6 +24,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Source: reference/csv/INDEX.csv, what a careful import does with untidy files. */
 class FileLookTest {
@@ -95,6 +96,24 @@ class FileLookTest {
         .isInstanceOf(UnreadableFile.class)
         .hasMessageContaining(word)
         .hasMessageContaining("Nothing was imported");
+  }
+
+  /** However short the table below them is: common practice. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Marram Ferries,,\nexport of 3 Nov,,\n,,\nName,Mobile,E-mail\nOona,2075550101,o@g.example\n"
+            + "Viggo,2075550102,\n",
+        "Marram Ferries\nexport of 3 Nov\n\nName,Mobile,E-mail\nOona,2075550101,\nViggo,2075550102,\n",
+        "Guests of winter\nName,Mobile\nOona,2075550101\nViggo,2075550102\n",
+        "Guests\n\nof winter\nName,Mobile\nOona,2075550101\nViggo,2075550102\n",
+        "Name,Mobile\nOona,2075550101\nViggo,\n",
+      })
+  void linesAboveTheHeaderAreTitles(String content) throws Exception {
+    TableFile is =
+        FileLook.at(Files.writeString(folder.resolve("titles.csv"), content), PHONES, "US");
+    assertThat(is.headers()).startsWith("Name", "Mobile");
+    assertThat(is.rows()).isEqualTo(2);
   }
 
   /** A cell of a row and column (from 1 and from 0) as a careful person reads it. */

@@ -70,7 +70,7 @@ class KilledInTheMiddleTest {
     long until = System.currentTimeMillis() + 60_000;
     while (centre.logged("submit").size() < Math.min(count, PEOPLE)) {
       assertThat(System.currentTimeMillis()).as("texts go out").isLessThan(until);
-      RunningGemba.pause(20);
+      RunningGemba.pause(100);
     }
   }
 

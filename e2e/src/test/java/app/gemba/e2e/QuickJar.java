@@ -16,7 +16,7 @@ final class QuickJar {
   private static final Path JAR = Path.of("../server/target/gemba-app.jar").toAbsolutePath();
 
   /** Compiles quickly and not so well. */
-  static final String ONE_COMPILER = "-XX:TieredStopAtLevel=1";
+  private static final String ONE_COMPILER = "-XX:TieredStopAtLevel=1";
 
   /** Processes that live for a minute do not earn back what the second compiler costs. */
   private static final List<String> SHORT_LIVED =

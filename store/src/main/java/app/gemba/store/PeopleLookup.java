@@ -62,7 +62,8 @@ final class PeopleLookup implements KnownPeople {
     }
     NumberHolders<Known> holders = new NumberHolders<>();
     for (Keyed one : all) {
-      holders.see(one.known(), !one.known().ownId().isEmpty(), one.couldBeCalled(nameKey));
+      holders.see(
+          one.known(), !one.known().ownId().isEmpty(), NameKey.couldBeOne(nameKey, one.nameKey()));
     }
     return holders.deciding();
   }
@@ -71,10 +72,6 @@ final class PeopleLookup implements KnownPeople {
   private record Keyed(Known known, String nameKey) {
     static Keyed of(Known known) {
       return new Keyed(known, NameKey.of(known.name()));
-    }
-
-    boolean couldBeCalled(String key) {
-      return key.isEmpty() || nameKey.isEmpty() || key.equals(nameKey);
     }
   }
 

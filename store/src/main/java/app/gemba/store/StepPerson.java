@@ -193,7 +193,7 @@ final class StepPerson {
       keyed = name;
       nameKey = NameKey.of(name.full());
     }
-    return key.isEmpty() || nameKey.isEmpty() || key.equals(nameKey);
+    return NameKey.couldBeOne(key, nameKey);
   }
 
   Known known() {

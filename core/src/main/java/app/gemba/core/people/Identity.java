@@ -43,8 +43,7 @@ public record Identity(Optional<PersonId> person, boolean nameDiffers) {
           if (hasId && !one.ownId().isEmpty()) {
             continue;
           }
-          String knownKey = NameKey.of(one.name());
-          boolean differs = !key.isEmpty() && !knownKey.isEmpty() && !key.equals(knownKey);
+          boolean differs = !NameKey.couldBeOne(key, NameKey.of(one.name()));
           if (!differs || rule.byNumber() == NumberRule.ALONE) {
             return new Identity(Optional.of(one.id()), differs);
           }

@@ -16,4 +16,9 @@ public final class NameKey {
         ? words
         : Arrays.stream(words.split(" ")).sorted().collect(Collectors.joining(" "));
   }
+
+  /** Whether names with these keys could be one person's: they are the same, or one is blank. */
+  public static boolean couldBeOne(String key, String other) {
+    return key.isEmpty() || other.isEmpty() || key.equals(other);
+  }
 }

@@ -115,8 +115,7 @@ class IdentityTest {
     public List<PeopleDirectory.Known> byNumber(String e164, String nameKey) {
       NumberHolders<PeopleDirectory.Known> holders = new NumberHolders<>();
       for (PeopleDirectory.Known one : all) {
-        String key = NameKey.of(one.name());
-        boolean couldBe = nameKey.isEmpty() || key.isEmpty() || key.equals(nameKey);
+        boolean couldBe = NameKey.couldBeOne(nameKey, NameKey.of(one.name()));
         holders.see(one, !one.ownId().isEmpty(), couldBe);
       }
       assertThat(holders.deciding()).hasSizeLessThanOrEqualTo(4);

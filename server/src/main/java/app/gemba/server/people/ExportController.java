@@ -1,8 +1,6 @@
 package app.gemba.server.people;
 
 import app.gemba.core.intake.file.FormulaGuard;
-import app.gemba.core.people.Filter;
-import app.gemba.core.people.SearchWords;
 import app.gemba.server.BusinessClock;
 import app.gemba.server.access.Caller;
 import app.gemba.server.access.Needs;
@@ -113,14 +111,7 @@ class ExportController {
 
   private Selection selection(Optional<Long> list, Optional<String> q) {
     Caller.requireWholeNumbers();
-    access.require(list);
-    String typed = q.orElse("");
-    return new Selection(
-        Optional.empty(),
-        list,
-        Filter.EVERYBODY,
-        SearchWords.ofQuery(typed),
-        SearchWords.digitsOf(typed));
+    return new SelectionBody(Optional.empty(), list, Optional.empty(), q.orElse("")).read(access);
   }
 
   private LeavingColumns columns(Selection of) throws IOException {
